@@ -1,0 +1,116 @@
+package zugabe.cli;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.OptionSpec;
+import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
+import zugabe.core.receipt.Receipt;
+
+/** Makes deliverables. */
+final class BuildVerb implements Verb {
+  private static final String OUT = "--out";
+  private static final String TIDY = "--tidy";
+  private static final String WAIT = "--wait";
+  private static final int WAIT_SECONDS = 30;
+
+  @Override
+  public String name() {
+    return "build";
+  }
+
+  @Override
+  public CommandSpec spec() {
+    CommandSpec spec =
+        Options.command(
+            name(),
+            "Makes the deliverables, with a receipt and checksums beside them. With errors among the findings nothing is written.",
+            "zugabe build",
+            "zugabe build tool-jar --out /tmp/try");
+    Options.recipe(spec);
+    spec.addOption(
+        OptionSpec.builder("-o", OUT)
+            .type(Path.class)
+            .paramLabel("DIR")
+            .description("Output folder. Default: out beside the recipe.")
+            .build());
+    spec.addOption(
+        Options.flag(
+            TIDY, "", "Remove files that an earlier build made and the recipe no longer does."));
+    spec.addOption(
+        OptionSpec.builder(WAIT)
+            .type(int.class)
+            .paramLabel("SECONDS")
+            .description(
+                "How long to wait for another build into the same folder. Default: "
+                    + WAIT_SECONDS
+                    + ".")
+            .build());
+    spec.addOption(Options.json());
+    spec.addPositional(Options.names("Deliverables to make. Default: all."));
+    return spec;
+  }
+
+  @Override
+  public int run(Given given) {
+    int wait = given.<Integer>value(WAIT).orElse(WAIT_SECONDS);
+    if (wait < 0) {
+      throw given.wrong("--wait takes a number of seconds, 0 or more");
+    }
+    try (ProgressLine progress = given.progress()) {
+      Zugabe zugabe = given.zugabe(progress);
+      Answer.Build build =
+          zugabe.build(
+              given.request(),
+              new Zugabe.Outlet(given.value(OUT), given.flag(TIDY), Duration.ofSeconds(wait)));
+      progress.end();
+      return given.answer(zugabe, build, () -> print(build, given));
+    }
+  }
+
+  private static void print(Answer.Build build, Given given) {
+    if (!build.ok()) {
+      given
+          .terminal()
+          .out()
+          .println("Nothing was made: " + FindingText.summary(build.findings()) + ".");
+      return;
+    }
+    printMade(build, given.terminal());
+    if (given.flag(Options.VERBOSE)) {
+      build.deliverables().forEach(d -> printInputs(d, given.terminal()));
+    }
+  }
+
+  static void printMade(Answer.Build build, Terminal terminal) {
+    terminal.out().println("Made in " + build.out() + "/ in " + Sizes.time(build.millis()) + ":");
+    Table table = new Table();
+    for (Receipt.Row row : build.deliverables()) {
+      for (Receipt.Made file : row.files()) {
+        table.row(
+            row.name(),
+            file.path(),
+            Sizes.of(file.size()),
+            "SHA-256 " + file.sha256().substring(0, 16) + "…");
+      }
+    }
+    table.print(terminal.out(), "  ", 2);
+    build.removed().forEach(f -> terminal.out().println("  removed " + f));
+    terminal.out().println("  " + Receipt.FILE + " and SHA256SUMS tell the rest.");
+  }
+
+  private static void printInputs(Receipt.Row row, Terminal terminal) {
+    terminal.out().println(row.name() + " was made of:");
+    Table table = new Table();
+    row.inputs()
+        .forEach(
+            i ->
+                table.row(
+                    i.name(),
+                    Sizes.count(i.files(), "file"),
+                    Sizes.of(i.size()),
+                    "SHA-256 " + i.sha256().substring(0, 16) + "…"));
+    table.print(terminal.out(), "  ", 1, 2);
+  }
+}

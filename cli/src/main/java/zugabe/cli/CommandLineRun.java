@@ -1,0 +1,83 @@
+package zugabe.cli;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import picocli.CommandLine;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.ParseResult;
+
+/** Understands a command line and carries it out. */
+final class CommandLineRun {
+  static final int WRONG_USE = 2;
+  static final int MACHINE_FAILED = 3;
+
+  private final Terminal terminal;
+
+  private CommandLineRun(Terminal terminal) {
+    this.terminal = terminal;
+  }
+
+  static CommandLineRun of(Terminal terminal) {
+    return new CommandLineRun(terminal);
+  }
+
+  /** Returns the exit code. */
+  int run(String[] args) {
+    CommandSpec model =
+        args.length > 0 && Verbs.find(args[0]).isPresent() ? Verbs.model(args[0]) : Verbs.model();
+    CommandLine line = new CommandLine(model);
+    line.setUsageHelpWidth(Math.min(terminal.columns(), 110));
+    try {
+      return run(line.parseArgs(args), line);
+    } catch (ParameterException e) {
+      terminal.err().println("zugabe: " + e.getMessage());
+      terminal
+          .err()
+          .println("See: " + e.getCommandLine().getCommandSpec().qualifiedName() + " --help");
+      return WRONG_USE;
+    }
+  }
+
+  private int run(ParseResult result, CommandLine line) {
+    CommandLine.Help.Ansi plain = CommandLine.Help.Ansi.OFF;
+    for (CommandLine asked : result.asCommandLineList()) {
+      if (asked.isUsageHelpRequested()) {
+        asked.usage(terminal.out(), plain);
+        return 0;
+      }
+      if (asked.isVersionHelpRequested()) {
+        asked.printVersionHelp(terminal.out(), plain);
+        return 0;
+      }
+    }
+    if (!result.hasSubcommand()) {
+      line.usage(terminal.err(), plain);
+      return WRONG_USE;
+    }
+    ParseResult given = result.subcommand();
+    boolean debug =
+        given.hasMatchedOption(Options.DEBUG) && given.matchedOptionValue(Options.DEBUG, false);
+    try {
+      return Verbs.find(given.commandSpec().name()).orElseThrow().run(new Given(given, terminal));
+    } catch (IOException | UncheckedIOException e) {
+      return failed(
+          e, "zugabe: " + (e.getMessage() == null ? e.toString() : e.getMessage()), debug);
+    } catch (RuntimeException e) {
+      return failed(
+          e,
+          "zugabe: this is a fault of the program, not yours: "
+              + e
+              + ". Run it again with --debug and tell us.",
+          debug);
+    }
+  }
+
+  private int failed(Exception e, String message, boolean debug) {
+    terminal.err().println(message);
+    if (debug) {
+      e.printStackTrace(terminal.err());
+    }
+    return MACHINE_FAILED;
+  }
+}

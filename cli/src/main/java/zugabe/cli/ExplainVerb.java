@@ -1,0 +1,44 @@
+package zugabe.cli;
+
+import java.io.IOException;
+import java.util.Optional;
+import picocli.CommandLine.Model.CommandSpec;
+import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
+
+/** Prints a finding's long form. */
+final class ExplainVerb implements Verb {
+  @Override
+  public String name() {
+    return "explain";
+  }
+
+  @Override
+  public CommandSpec spec() {
+    CommandSpec spec =
+        Options.command(
+            name(),
+            "Tells more about a finding: why it matters, how it shows, how to mend it, an example. Without a code: all there are.",
+            "zugabe explain Z3003");
+    spec.addOption(Options.json());
+    spec.addPositional(Options.one("CODE", "0..1", "The finding's code."));
+    return spec;
+  }
+
+  @Override
+  public int run(Given given) throws IOException {
+    Zugabe zugabe = given.zugabe(given.progress());
+    if (given.positional().isEmpty()) {
+      Table table = new Table();
+      zugabe.codes().forEach(c -> table.row(c.name(), c.severity().word(), c.title()));
+      table.print(given.terminal().out(), "");
+      return 0;
+    }
+    String code = given.positional().get();
+    Optional<Answer.Explain> page = zugabe.explain(code);
+    if (page.isEmpty()) {
+      throw given.wrong("there is no finding " + code + "; \"zugabe explain\" lists them all");
+    }
+    return given.answer(zugabe, page.get(), () -> given.terminal().out().print(page.get().page()));
+  }
+}

@@ -1,0 +1,83 @@
+package zugabe.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import zugabe.core.finding.Finding;
+import zugabe.core.finding.Severity;
+
+/** Findings as text: severity, code, place; what is so; what to do. */
+final class FindingText {
+  private final Terminal terminal;
+  private final boolean quiet;
+  private final boolean verbose;
+
+  FindingText(Terminal terminal, boolean quiet, boolean verbose) {
+    this.terminal = terminal;
+    this.quiet = quiet;
+    this.verbose = verbose;
+  }
+
+  void print(List<Finding> findings) {
+    for (Finding f : findings) {
+      if (!quiet || f.severity() == Severity.ERROR) {
+        print(f);
+      }
+    }
+  }
+
+  private void print(Finding f) {
+    terminal.err().println(coloured(f.severity()) + " " + f.code() + "  " + f.where().text());
+    wrapped(f.what(), "  ", "  ");
+    if (verbose) {
+      wrapped(f.why(), "  Why: ", "       ");
+    }
+    wrapped(f.fix(), "  To do: ", "         ");
+  }
+
+  private void wrapped(String text, String first, String next) {
+    String indent = first;
+    for (String line : wrap(text, terminal.columns() - next.length())) {
+      terminal.err().println(indent + line);
+      indent = next;
+    }
+  }
+
+  static List<String> wrap(String text, int width) {
+    List<String> lines = new ArrayList<>();
+    StringBuilder line = new StringBuilder();
+    for (String word : text.split(" ", -1)) {
+      if (line.length() > 0 && line.length() + 1 + word.length() > width) {
+        lines.add(line.toString());
+        line.setLength(0);
+      }
+      line.append(line.length() == 0 ? "" : " ").append(word);
+    }
+    lines.add(line.toString());
+    return lines;
+  }
+
+  private String coloured(Severity severity) {
+    if (!terminal.colour()) {
+      return severity.word();
+    }
+    int colour =
+        switch (severity) {
+          case ERROR -> 31;
+          case WARNING -> 33;
+          case NOTE -> 36;
+        };
+    return "\033[1;" + colour + "m" + severity.word() + "\033[0m";
+  }
+
+  /** "2 errors, 1 warning", or "no findings". */
+  static String summary(List<Finding> findings) {
+    List<String> parts = new ArrayList<>();
+    for (Severity s : Severity.values()) {
+      long count = findings.stream().filter(f -> f.severity() == s).count();
+      if (count > 0) {
+        parts.add(Sizes.count(count, s.word()));
+      }
+    }
+    return parts.isEmpty() ? "no findings" : String.join(", ", parts);
+  }
+}

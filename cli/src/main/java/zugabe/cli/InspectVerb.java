@@ -1,0 +1,99 @@
+package zugabe.cli;
+
+import java.io.PrintStream;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import picocli.CommandLine.Model.CommandSpec;
+import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
+import zugabe.core.target.Inspection;
+
+/** Shows what is in a file. */
+final class InspectVerb implements Verb {
+  private static final String ALL = "--all";
+  private static final int TREE_LINES = 24;
+  private static final int BIGGEST = 8;
+
+  @Override
+  public String name() {
+    return "inspect";
+  }
+
+  @Override
+  public CommandSpec spec() {
+    CommandSpec spec =
+        Options.command(
+            name(),
+            "Shows what is in a jar or any other zip file: identity, start, manifest, tree, biggest entries, the Java it needs.",
+            "zugabe inspect out/saltmarsh-2.4.0.jar");
+    spec.addOption(
+        Options.flag(ALL, "-a", "Show every entry, not only a tree that fits the screen."));
+    spec.addOption(Options.json());
+    spec.addPositional(Options.one("FILE", "1", "The file."));
+    return spec;
+  }
+
+  @Override
+  public int run(Given given) {
+    try (ProgressLine progress = given.progress()) {
+      Zugabe zugabe = given.zugabe(progress);
+      Answer.Inspect answer = zugabe.inspect(Path.of(given.positional().orElseThrow()));
+      return given.answer(
+          zugabe, answer, () -> answer.inspection().ifPresent(i -> print(answer.file(), i, given)));
+    }
+  }
+
+  private static void print(String file, Inspection i, Given given) {
+    PrintStream out = given.terminal().out();
+    List<Inspection.Item> files = i.entries().stream().filter(e -> !e.folder()).toList();
+    long content = files.stream().mapToLong(Inspection.Item::size).sum();
+    out.println(
+        file
+            + ": "
+            + i.kind()
+            + ", "
+            + Sizes.of(i.size())
+            + ", "
+            + Sizes.count(files.size(), "file")
+            + " of "
+            + Sizes.of(content)
+            + " inside");
+    section(out, "Identity", i.identity());
+    section(out, "Start", i.start());
+    i.java()
+        .ifPresent(
+            java -> out.println("\nJava\n  " + java + " or later, because of " + i.javaBecause()));
+    section(out, "Manifest", i.manifest());
+    if (!i.signers().isEmpty()) {
+      out.println("\nSigned by\n  " + String.join(", ", i.signers()) + " (not verified)");
+    }
+    out.println("\nTree");
+    new TreeText(files).print(out, given.flag(ALL) ? Integer.MAX_VALUE : TREE_LINES);
+    if (files.size() > 1) {
+      out.println("\nBiggest");
+      Table table = new Table();
+      files.stream()
+          .sorted(
+              Comparator.comparingLong(Inspection.Item::packed)
+                  .reversed()
+                  .thenComparing(Inspection.Item::path))
+          .limit(BIGGEST)
+          .forEach(
+              e ->
+                  table.row(
+                      Sizes.of(e.packed()), "of " + Sizes.of(e.size()), e.method(), e.path()));
+      table.print(out, "  ", 0, 1);
+    }
+  }
+
+  private static void section(PrintStream out, String title, Map<String, String> values) {
+    if (!values.isEmpty()) {
+      out.println("\n" + title);
+      Table table = new Table();
+      values.forEach(table::row);
+      table.print(out, "  ");
+    }
+  }
+}

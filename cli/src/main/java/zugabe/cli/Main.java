@@ -1,0 +1,21 @@
+package zugabe.cli;
+
+import java.util.Locale;
+import zugabe.core.Version;
+
+/** Starts the program. The version is told before anything else is loaded. */
+public final class Main {
+  private Main() {}
+
+  public static void main(String[] args) {
+    if (args.length == 1 && (args[0].equals("--version") || args[0].equals("-V"))) {
+      System.out.println("zugabe " + Version.TEXT);
+      return;
+    }
+    // nothing that is written may depend on the user's language
+    Locale.setDefault(Locale.ROOT);
+    int code = CommandLineRun.of(Terminal.ofProcess()).run(args);
+    System.out.flush();
+    System.exit(code);
+  }
+}

@@ -1,0 +1,60 @@
+package zugabe.cli;
+
+import java.util.List;
+import java.util.Optional;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.OptionSpec;
+
+/** All commands, in the order of the work. */
+final class Verbs {
+  private Verbs() {}
+
+  private static List<Verb> all() {
+    return List.of(
+        new CheckVerb(),
+        new BuildVerb(),
+        new InspectVerb(),
+        new ExplainVerb(),
+        new SchemaVerb(),
+        new DemoVerb(),
+        new CompletionVerb(),
+        new ManualVerb());
+  }
+
+  static Optional<Verb> find(String name) {
+    return all().stream().filter(v -> v.name().equals(name)).findFirst();
+  }
+
+  /** The whole command line. */
+  static CommandSpec model() {
+    CommandSpec root = root();
+    all().forEach(v -> root.addSubcommand(v.name(), v.spec()));
+    return root;
+  }
+
+  /** The command line with one command: it alone is loaded. */
+  static CommandSpec model(String name) {
+    CommandSpec root = root();
+    find(name).ifPresent(v -> root.addSubcommand(name, v.spec()));
+    return root;
+  }
+
+  private static CommandSpec root() {
+    CommandSpec root = CommandSpec.create().name("zugabe");
+    Options.describe(
+        root,
+        "Makes what other people install out of what your build left.",
+        "zugabe demo",
+        "zugabe check",
+        "zugabe build");
+    root.addOption(
+        OptionSpec.builder("-V", "--version")
+            .type(boolean.class)
+            .versionHelp(true)
+            .description("Print the version.")
+            .build());
+    root.version("zugabe " + zugabe.core.Version.TEXT);
+    root.usageMessage().commandListHeading("%nCommands:%n");
+    return root;
+  }
+}

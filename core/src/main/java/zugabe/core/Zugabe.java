@@ -1,0 +1,328 @@
+package zugabe.core;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.MalformedInputException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.bytes.ContentChangedException;
+import zugabe.core.answer.Answer;
+import zugabe.core.build.Builder;
+import zugabe.core.build.Disk;
+import zugabe.core.checks.JavaVersionCheck;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.json.AnswerJson;
+import zugabe.core.materials.FileContent;
+import zugabe.core.plan.Plan;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.Planner;
+import zugabe.core.recipe.Recipe;
+import zugabe.core.recipe.ValueOverride;
+import zugabe.core.target.Inspection;
+import zugabe.core.target.Targets;
+import zugabe.core.target.jar.JarTarget;
+import zugabe.core.work.Progress;
+import zugabe.core.work.Workers;
+
+/**
+ * Everything a user can ask for. Where the command was given, its environment, its threads and
+ * whoever wants to hear of progress are passed in; nothing is taken from the process.
+ */
+public final class Zugabe {
+  private static final Instant DEFAULT_TIME = Instant.parse("1980-01-01T00:00:00Z");
+
+  private final Path here;
+  private final Map<String, String> environment;
+  private final int jobs;
+  private final Progress progress;
+  private final Targets targets = new Targets(List.of(new JarTarget()));
+
+  /**
+   * @param here the folder the command was given in, absolute
+   * @param environment its variables
+   * @param jobs threads, 1 and more
+   */
+  public Zugabe(Path here, Map<String, String> environment, int jobs, Progress progress) {
+    this.here = here;
+    this.environment = environment;
+    this.jobs = jobs;
+    this.progress = progress;
+  }
+
+  /**
+   * Which recipe, and how.
+   *
+   * @param recipe its file; empty to look for {@code zugabe.yaml} here and above
+   * @param names deliverables; none for all
+   */
+  public record Request(Optional<Path> recipe, List<ValueOverride> overrides, List<String> names) {}
+
+  /**
+   * Where to, and what about old files.
+   *
+   * @param out output folder; empty for {@code out} beside the recipe
+   * @param waitAtMost how long to wait for another build into the same folder
+   */
+  public record Outlet(Optional<Path> out, boolean tidy, Duration waitAtMost) {}
+
+  /** Every finding for the recipe and its materials. Writes nothing. */
+  public Answer.Check check(Request request) {
+    Findings findings = new Findings();
+    try (Workers workers = Workers.of(jobs)) {
+      Optional<Plan> plan = plan(request, workers, findings);
+      String recipe = recipeFile(request).map(this::shown).orElse("");
+      return new Answer.Check(
+          findings.sorted(),
+          recipe,
+          plan.map(p -> p.app().name()).orElse(""),
+          plan.map(p -> p.app().version().value()).orElse(""),
+          plan.map(p -> p.deliverables().stream().map(Zugabe::intended).toList())
+              .orElse(List.of()));
+    }
+  }
+
+  private static Answer.Intended intended(Planned d) {
+    return new Answer.Intended(
+        d.name(),
+        d.kind(),
+        d.file(),
+        d.program().map(PlannedProgram::main).orElse(""),
+        d.program().map(p -> p.java().text()).orElse(""),
+        d.materials().own().size(),
+        d.materials().libraries().size());
+  }
+
+  /** Makes deliverables. With errors among the findings nothing is written. */
+  public Answer.Build build(Request request, Outlet outlet) {
+    return build(request, outlet, Disk.REAL, new Findings(), new ArrayList<>());
+  }
+
+  Answer.Build build(
+      Request request, Outlet outlet, Disk disk, Findings findings, List<Plan> carriedOut) {
+    long start = System.nanoTime();
+    Path out = out(request, outlet);
+    try (Workers workers = Workers.of(jobs)) {
+      Optional<Plan> plan = plan(request, workers, findings);
+      Optional<Builder.Result> result = Optional.empty();
+      if (plan.isPresent() && !findings.hasErrors()) {
+        Builder.Order order =
+            new Builder.Order(
+                out, shown(out), request.overrides(), outlet.tidy(), outlet.waitAtMost());
+        result = new Builder(plan.get(), order, targets, disk, workers, progress, findings).run();
+        carriedOut.add(plan.get());
+      }
+      long millis = (System.nanoTime() - start) / 1_000_000;
+      return new Answer.Build(
+          findings.sorted(),
+          shown(out),
+          out,
+          result.map(Builder.Result::rows).orElse(List.of()),
+          result.map(Builder.Result::removed).orElse(List.of()),
+          millis);
+    }
+  }
+
+  private Path out(Request request, Outlet outlet) {
+    Path beside = recipeFile(request).map(r -> r.resolveSibling("out")).orElse(here.resolve("out"));
+    return outlet.out().map(here::resolve).orElse(beside).normalize();
+  }
+
+  /** Reads recipe and materials; empty when there is nothing to go on with. */
+  private Optional<Plan> plan(Request request, Workers workers, Findings findings) {
+    Optional<Path> file = recipeFile(request);
+    if (file.isEmpty()) {
+      findings.add(
+          FindingCode.Z1012,
+          Where.file(shown(here)),
+          "There is no zugabe.yaml here or in a folder above.",
+          "Go to your application's folder, name a recipe with --recipe, or see \"zugabe demo\".");
+      return Optional.empty();
+    }
+    try {
+      Optional<Recipe> recipe =
+          Recipe.read(
+              shown(file.get()),
+              Files.readString(file.get()),
+              request.overrides(),
+              environment,
+              findings);
+      return recipe.isEmpty()
+          ? Optional.empty()
+          : plan(recipe.get(), request, file.get().getParent(), workers, findings);
+    } catch (NoSuchFileException e) {
+      findings.add(
+          FindingCode.Z1012,
+          Where.file(shown(file.get())),
+          "There is no such file.",
+          "Check the name given with --recipe.");
+    } catch (MalformedInputException e) {
+      findings.add(
+          FindingCode.Z1001,
+          Where.file(shown(file.get())),
+          "The recipe isn't UTF-8 text.",
+          "Save it as UTF-8.");
+    } catch (ContentChangedException e) {
+      findings.add(
+          FindingCode.Z2004,
+          Where.file(e.what()),
+          e.getMessage() + ".",
+          "Wait until whatever writes it is done, then try again.");
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z2003,
+          Where.file(shown(file.get())),
+          "Reading failed: " + e.getMessage() + ".",
+          "Check the file and its permissions.");
+    }
+    return Optional.empty();
+  }
+
+  private Optional<Plan> plan(
+      Recipe recipe, Request request, Path folder, Workers workers, Findings findings)
+      throws IOException {
+    Planner planner = new Planner(recipe, folder, workers, progress, findings);
+    if (findings.hasErrors()) {
+      planner.matchAll();
+      return Optional.empty();
+    }
+    Plan plan = planner.plan(request.names(), sourceDate(findings));
+    if (!findings.hasErrors()) {
+      JavaVersionCheck.run(plan, findings);
+      for (Planned d : plan.deliverables()) {
+        targets.of(d.kind()).check(d, findings);
+      }
+    }
+    return Optional.of(plan);
+  }
+
+  private Instant sourceDate(Findings findings) {
+    String text = environment.getOrDefault("SOURCE_DATE_EPOCH", "");
+    if (text.isEmpty()) {
+      return DEFAULT_TIME;
+    }
+    try {
+      return Instant.ofEpochSecond(Long.parseLong(text));
+    } catch (NumberFormatException | DateTimeException e) {
+      findings.add(
+          FindingCode.Z1008,
+          Where.file("SOURCE_DATE_EPOCH"),
+          "\"" + text + "\" is not a number of seconds since 1970.",
+          "Set it to a whole number, or unset it.");
+      return DEFAULT_TIME;
+    }
+  }
+
+  private Optional<Path> recipeFile(Request request) {
+    if (request.recipe().isPresent()) {
+      return request.recipe().map(r -> here.resolve(r).normalize());
+    }
+    for (Path folder = here; folder != null; folder = folder.getParent()) {
+      if (Files.isRegularFile(folder.resolve("zugabe.yaml"))) {
+        return Optional.of(folder.resolve("zugabe.yaml"));
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** As the user would name it: relative when it lies below the folder the command was given in. */
+  private String shown(Path path) {
+    Path absolute = here.resolve(path).normalize();
+    if (absolute.equals(here)) {
+      return ".";
+    }
+    return (absolute.startsWith(here) ? here.relativize(absolute) : absolute)
+        .toString()
+        .replace('\\', '/');
+  }
+
+  /** What is in a file. */
+  public Answer.Inspect inspect(Path file) {
+    Findings findings = new Findings();
+    Path path = here.resolve(file).normalize();
+    Optional<Inspection> inspection = Optional.empty();
+    try {
+      if (!Files.isRegularFile(path)) {
+        String what = Files.isDirectory(path) ? "It is a folder." : "There is no such file.";
+        findings.add(FindingCode.Z2003, Where.file(shown(path)), what, "Name a file.");
+        return new Answer.Inspect(findings.sorted(), shown(path), inspection);
+      }
+      FileContent content = new FileContent(path, shown(path), Files.size(path));
+      content.hold();
+      try {
+        inspection = targets.inspect(shown(path), content, findings);
+      } finally {
+        content.release();
+      }
+      if (inspection.isEmpty() && !findings.hasErrors()) {
+        findings.add(
+            FindingCode.Z6001,
+            Where.file(shown(path)),
+            "It is neither a jar nor another zip file.",
+            "This version looks into zip files of every kind.");
+      }
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z2003,
+          Where.file(shown(path)),
+          "It can't be read: " + e.getMessage() + ".",
+          "Check its permissions.");
+    }
+    return new Answer.Inspect(findings.sorted(), shown(path), inspection);
+  }
+
+  /** A finding's page; empty when there is no such code. */
+  public Optional<Answer.Explain> explain(String code) throws IOException {
+    Optional<FindingCode> known = FindingCode.parse(code);
+    if (known.isEmpty()) {
+      return Optional.empty();
+    }
+    try (InputStream in =
+        Zugabe.class.getResourceAsStream("/zugabe/findings/" + known.get() + ".md")) {
+      if (in == null) {
+        throw new IOException("the page of " + known.get() + " is missing from this installation");
+      }
+      return Optional.of(
+          new Answer.Explain(
+              List.of(), known.get(), new String(in.readAllBytes(), StandardCharsets.UTF_8)));
+    }
+  }
+
+  /** Every code with its severity and title. */
+  public List<FindingCode> codes() {
+    return List.of(FindingCode.values());
+  }
+
+  /** JSON Schema of the recipe. */
+  public String schema() {
+    return AnswerJson.tree(Recipe.schema());
+  }
+
+  /** An answer as one JSON document. */
+  public String json(Answer answer) {
+    return AnswerJson.write(answer);
+  }
+
+  /**
+   * Copies the demonstration into a new folder, builds it and starts what can be started.
+   *
+   * @param workspace the demonstration's files
+   * @param folder where to
+   */
+  public Answer.Demo demo(Path workspace, Path folder) {
+    return new Demonstration(
+            this, here.resolve(folder).normalize(), shown(folder), jobs, environment, progress)
+        .run(workspace);
+  }
+}

@@ -1,0 +1,85 @@
+package zugabe.core.answer;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import zugabe.core.finding.Finding;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Severity;
+import zugabe.core.receipt.Receipt;
+import zugabe.core.rehearse.Trial;
+import zugabe.core.target.Inspection;
+
+/** The answer to one request. */
+public sealed interface Answer {
+  List<Finding> findings();
+
+  /** No finding is an error. */
+  default boolean ok() {
+    return findings().stream().noneMatch(f -> f.severity() == Severity.ERROR);
+  }
+
+  /** 0 done, 1 errors, 2 no plan from the recipe's text, 3 the machine failed. */
+  default int exitCode() {
+    List<Finding> errors = findings().stream().filter(f -> f.severity() == Severity.ERROR).toList();
+    if (errors.stream().anyMatch(f -> f.code().isAboutMachine())) {
+      return 3;
+    }
+    if (errors.stream().anyMatch(f -> f.code().isAboutRecipe())) {
+      return 2;
+    }
+    return errors.isEmpty() ? 0 : 1;
+  }
+
+  /**
+   * A recipe looked at.
+   *
+   * @param recipe its file; empty when there is none
+   */
+  record Check(
+      List<Finding> findings,
+      String recipe,
+      String app,
+      String version,
+      List<Intended> deliverables)
+      implements Answer {}
+
+  /**
+   * What a deliverable will be.
+   *
+   * @param main the class it starts; empty for a library
+   * @param java versions it runs on; empty for a library
+   */
+  record Intended(
+      String name, String kind, String file, String main, String java, int own, int libraries) {}
+
+  /**
+   * Deliverables made.
+   *
+   * @param out the folder, as the user named it
+   * @param removed files of earlier builds that were removed
+   */
+  record Build(
+      List<Finding> findings,
+      String out,
+      Path folder,
+      List<Receipt.Row> deliverables,
+      List<String> removed,
+      long millis)
+      implements Answer {}
+
+  /** A file looked at; no inspection when it isn't of a known kind. */
+  record Inspect(List<Finding> findings, String file, Optional<Inspection> inspection)
+      implements Answer {}
+
+  /** A finding's long form, as Markdown. */
+  record Explain(List<Finding> findings, FindingCode code, String page) implements Answer {}
+
+  /** The demonstration: what was made and what it printed when started. */
+  record Demo(
+      List<Finding> findings, String folder, Build build, List<Started> started, long millis)
+      implements Answer {}
+
+  /** A deliverable that was started. */
+  record Started(String deliverable, Trial.Result result) {}
+}

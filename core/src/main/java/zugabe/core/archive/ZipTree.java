@@ -1,0 +1,33 @@
+package zugabe.core.archive;
+
+import java.util.ArrayList;
+import java.util.List;
+import zugabe.bytes.Layout;
+import zugabe.bytes.Packing;
+import zugabe.core.tree.Entry;
+import zugabe.core.tree.InstallTree;
+import zugabe.formats.deflate.Deflate;
+import zugabe.formats.zip.ZipMember;
+import zugabe.formats.zip.ZipWriter;
+
+/** Lays an install tree out as a zip file. */
+public final class ZipTree {
+  private ZipTree() {}
+
+  public static Layout layout(InstallTree tree) {
+    Packing deflate = new Deflate();
+    List<ZipMember> members = new ArrayList<>(tree.entries().size());
+    for (Entry entry : tree.entries()) {
+      if (entry instanceof Entry.RegularFile file) {
+        members.add(
+            ZipMember.file(file.path(), file.time(), file.content(), deflate)
+                .withMode(file.mode()));
+      } else if (entry instanceof Entry.Directory folder) {
+        members.add(ZipMember.folder(folder.path(), folder.time()));
+      } else {
+        throw new IllegalArgumentException("a jar holds no links: " + entry.path());
+      }
+    }
+    return ZipWriter.layout(members);
+  }
+}

@@ -1,0 +1,137 @@
+package zugabe.core.build;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.concurrent.Future;
+import java.util.zip.CRC32;
+import zugabe.bytes.ContentChangedException;
+import zugabe.bytes.Packing;
+import zugabe.bytes.Segment;
+import zugabe.core.work.Workers;
+
+/**
+ * Writes one long content in blocks: read in order, packed on all workers, written in order.
+ * Whether it is packed at all is decided by its first {@link Packing#DECIDING_BLOCKS} blocks.
+ */
+final class BlockWriter {
+  private final Segment.Packed segment;
+  private final Workers workers;
+  private final Sink sink;
+  private final Runnable tick;
+  private final CRC32 crc = new CRC32();
+  private final Deque<Future<byte[]>> inWork = new ArrayDeque<>();
+  private byte[] previous = new byte[0];
+  private long read;
+  private long written;
+
+  BlockWriter(Segment.Packed segment, Workers workers, Sink sink, Runnable tick) {
+    this.segment = segment;
+    this.workers = workers;
+    this.sink = sink;
+    this.tick = tick;
+  }
+
+  Segment.Outcome run() throws IOException {
+    boolean pack = !segment.packing().stores();
+    try (InputStream in = segment.content().open()) {
+      if (pack) {
+        pack = start(in);
+      }
+      if (!pack) {
+        store(in);
+      }
+      if (read != segment.content().size()) {
+        throw new ContentChangedException(
+            segment.label(), "it had " + segment.content().size() + " bytes and has " + read);
+      }
+    } finally {
+      inWork.forEach(f -> f.cancel(false));
+    }
+    return new Segment.Outcome(pack, crc.getValue(), written, read);
+  }
+
+  /** Packs the deciding blocks; when they shrink, they and all others are written packed. */
+  private boolean start(InputStream in) throws IOException {
+    List<byte[]> raw = new ArrayList<>();
+    List<byte[]> packed = new ArrayList<>();
+    while (raw.size() < Packing.DECIDING_BLOCKS && read < segment.content().size()) {
+      byte[] block = next(in);
+      raw.add(block);
+      submit(block);
+    }
+    long rawBytes = 0;
+    long packedBytes = 0;
+    for (byte[] block : raw) {
+      byte[] result = Workers.take(inWork.remove());
+      packed.add(result);
+      rawBytes += block.length;
+      packedBytes += result.length;
+    }
+    boolean shrinks = packedBytes < rawBytes;
+    for (byte[] block : shrinks ? packed : raw) {
+      write(block);
+    }
+    if (shrinks) {
+      packRest(in);
+    }
+    return shrinks;
+  }
+
+  private void packRest(InputStream in) throws IOException {
+    int ahead = 2 * workers.jobs() + 1;
+    while (read < segment.content().size() || !inWork.isEmpty()) {
+      while (read < segment.content().size() && inWork.size() < ahead) {
+        submit(next(in));
+      }
+      write(Workers.take(inWork.remove()));
+    }
+    end(in);
+  }
+
+  private void store(InputStream in) throws IOException {
+    byte[] buffer = new byte[1 << 16];
+    for (int got = in.read(buffer); got >= 0; got = in.read(buffer)) {
+      crc.update(buffer, 0, got);
+      read += got;
+      written += got;
+      sink.write(buffer, 0, got);
+      tick.run();
+    }
+  }
+
+  private void submit(byte[] block) {
+    byte[] before = previous;
+    boolean last = read == segment.content().size();
+    inWork.add(workers.submit(() -> segment.packing().pack(before, block, block.length, last)));
+    previous = block;
+  }
+
+  private byte[] next(InputStream in) throws IOException {
+    byte[] block = new byte[(int) Math.min(Packing.BLOCK_BYTES, segment.content().size() - read)];
+    int got = in.readNBytes(block, 0, block.length);
+    if (got < block.length) {
+      throw new ContentChangedException(
+          segment.label(), "it ends after " + (read + got) + " bytes");
+    }
+    crc.update(block);
+    read += got;
+    return block;
+  }
+
+  /** Reads on to the end, so that the content can judge its digest. */
+  private void end(InputStream in) throws IOException {
+    if (in.read() >= 0) {
+      throw new ContentChangedException(segment.label(), "it grew beyond " + read + " bytes");
+    }
+  }
+
+  private void write(byte[] bytes) throws IOException {
+    written += bytes.length;
+    sink.write(bytes);
+    tick.run();
+  }
+}

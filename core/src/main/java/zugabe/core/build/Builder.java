@@ -1,0 +1,305 @@
+package zugabe.core.build;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.FileSystemException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.bytes.ContentChangedException;
+import zugabe.core.Version;
+import zugabe.core.finding.Finding;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.FileContent;
+import zugabe.core.plan.Plan;
+import zugabe.core.plan.Planned;
+import zugabe.core.receipt.Receipt;
+import zugabe.core.recipe.ValueOverride;
+import zugabe.core.target.Input;
+import zugabe.core.target.Output;
+import zugabe.core.target.Targets;
+import zugabe.core.work.Progress;
+import zugabe.core.work.Workers;
+import zugabe.formats.deflate.Deflate;
+
+/** Carries a plan out. Whatever fails, the last good files stay as they were. */
+public final class Builder {
+  private final Plan plan;
+  private final Order order;
+  private final Targets targets;
+  private final Disk disk;
+  private final Workers workers;
+  private final Progress progress;
+  private final Findings findings;
+  private final Map<Planned, Output> outputs = new LinkedHashMap<>();
+
+  /**
+   * How to build.
+   *
+   * @param out the output folder
+   * @param shown how the user named it
+   * @param overrides recorded in the receipt
+   * @param tidy whether files that the recipe no longer makes are removed
+   * @param waitAtMost how long to wait for another build
+   */
+  public record Order(
+      Path out, String shown, List<ValueOverride> overrides, boolean tidy, Duration waitAtMost) {}
+
+  /** What was made, and what an earlier build had left that was removed. */
+  public record Result(List<Receipt.Row> rows, List<String> removed) {}
+
+  public Builder(
+      Plan plan,
+      Order order,
+      Targets targets,
+      Disk disk,
+      Workers workers,
+      Progress progress,
+      Findings findings) {
+    this.plan = plan;
+    this.order = order;
+    this.targets = targets;
+    this.disk = disk;
+    this.workers = workers;
+    this.progress = progress;
+    this.findings = findings;
+  }
+
+  /** Makes everything in the plan; empty when something was wrong, which is in the findings. */
+  public Optional<Result> run() {
+    try (OutputFolder folder =
+        OutputFolder.open(order.out(), disk, order.waitAtMost(), findings, progress)) {
+      return run(folder);
+    } catch (FolderLock.HeldException e) {
+      findings.add(
+          FindingCode.Z5003,
+          Where.file(order.shown()),
+          "The output folder is in use by " + e.getMessage() + ".",
+          "Wait until it is done, or end that process; then build again.");
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z5001,
+          Where.file(order.shown()),
+          "The output folder can't be used: " + reason(e) + ".",
+          "Make it writable, or name another one with --out.");
+    }
+    return Optional.empty();
+  }
+
+  private Optional<Result> run(OutputFolder folder) throws IOException {
+    Optional<Receipt> last = folder.last();
+    folder.removeOrphans(plan.allFiles());
+    folder.removeOrphans(
+        last.map(Receipt::deliverables).orElse(List.of()).stream()
+            .flatMap(r -> r.files().stream())
+            .map(Receipt.Made::path)
+            .toList());
+    List<String> names = plan.deliverables().stream().map(Planned::file).toList();
+    boolean done = false;
+    try {
+      for (Planned d : plan.deliverables()) {
+        outputs.put(d, targets.of(d.kind()).assemble(d));
+      }
+      if (!hasRoom(folder) || overwritesMaterial(folder)) {
+        return Optional.empty();
+      }
+      List<Receipt.Row> rows = new ArrayList<>();
+      for (Planned d : plan.deliverables()) {
+        rows.add(row(d, write(folder, d)));
+      }
+      Receipt receipt = merged(last, rows);
+      folder.commit(names, receipt);
+      done = true;
+      return Optional.of(new Result(rows, leftovers(folder, last)));
+    } catch (ContentChangedException e) {
+      findings.add(
+          FindingCode.Z2004,
+          Where.file(e.what()),
+          e.getMessage() + ".",
+          "Wait until whatever writes it is done, then build again.");
+    } catch (IOException e) {
+      failed(e);
+    } finally {
+      if (!done) {
+        folder.undo(names);
+      }
+    }
+    return Optional.empty();
+  }
+
+  private void failed(IOException e) {
+    String reason = reason(e);
+    if (reason.contains("No space left")
+        || reason.contains("not enough space")
+        || reason.contains("File too large")
+        || reason.contains("quota")) {
+      findings.add(
+          FindingCode.Z5002,
+          Where.file(order.shown()),
+          "Writing stopped: " + reason + ".",
+          "Free some space, or name another folder with --out. What was made before is untouched.");
+    } else {
+      findings.add(
+          FindingCode.Z5008,
+          Where.file(order.shown()),
+          "Reading or writing failed: " + reason + ".",
+          "Check the disk and the permissions. What was made before is untouched.");
+    }
+  }
+
+  private static String reason(IOException e) {
+    if (e instanceof java.nio.file.AccessDeniedException denied) {
+      return "permission denied for " + Path.of(denied.getFile()).getFileName();
+    }
+    if (e instanceof java.nio.file.FileAlreadyExistsException) {
+      return "a file has its name";
+    }
+    if (e instanceof FileSystemException f && f.getReason() != null) {
+      return f.getReason();
+    }
+    return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+  }
+
+  private boolean hasRoom(OutputFolder folder) throws IOException {
+    long needed = outputs.values().stream().mapToLong(o -> o.layout().leastSize()).sum();
+    long free = disk.free(order.out());
+    if (free >= needed) {
+      return true;
+    }
+    findings.add(
+        FindingCode.Z5002,
+        Where.file(order.shown()),
+        "At least " + needed + " bytes are needed, and " + free + " are free.",
+        "Free some space, or name another folder with --out. Nothing was written.");
+    return false;
+  }
+
+  private boolean overwritesMaterial(OutputFolder folder) throws IOException {
+    boolean found = false;
+    for (Output output : outputs.values()) {
+      Path target = folder.file(output.file());
+      for (Input input : outputs.values().stream().flatMap(o -> o.inputs().stream()).toList()) {
+        for (FileContent file : input.files()) {
+          if (file.path().equals(target)
+              || Files.exists(target) && Files.isSameFile(target, file.path())) {
+            findings.add(
+                FindingCode.Z5007,
+                Where.file(file.name()),
+                "The deliverable " + output.file() + " would overwrite it.",
+                "Name another file by file:, or another folder with --out.");
+            found = true;
+          }
+        }
+      }
+    }
+    return found;
+  }
+
+  private Spool.Written write(OutputFolder folder, Planned d) throws IOException {
+    Path part = folder.part(d.file());
+    removeAtExit(part);
+    try {
+      hold(d);
+      try (FileChannel file = disk.create(part)) {
+        return Spool.write(outputs.get(d).layout(), file, d.file(), workers, progress);
+      }
+    } finally {
+      release(d);
+    }
+  }
+
+  /** A process that is told to end still runs this, so that no half file stays. */
+  private static void removeAtExit(Path part) {
+    if (part.getFileSystem().equals(java.nio.file.FileSystems.getDefault())) {
+      part.toFile().deleteOnExit();
+    }
+  }
+
+  /** Files with many entries are kept open while their entries travel; not too many at once. */
+  private static void hold(Planned d) throws IOException {
+    for (var library : d.materials().libraries().stream().limit(256).toList()) {
+      library.file().hold();
+    }
+  }
+
+  private static void release(Planned d) throws IOException {
+    for (var library : d.materials().libraries()) {
+      library.file().release();
+    }
+  }
+
+  private Receipt.Row row(Planned d, Spool.Written written) throws IOException {
+    List<Receipt.Used> inputs = new ArrayList<>();
+    for (Input input : outputs.get(d).inputs()) {
+      inputs.add(Inputs.used(input));
+    }
+    Receipt.Made made = new Receipt.Made(d.file(), written.size(), written.sha256());
+    List<Finding> about = findings.sorted();
+    return new Receipt.Row(
+        d.name(), d.kind(), List.of(made), inputs, PlanDigest.of(d), order.overrides(), about);
+  }
+
+  /**
+   * Rows of deliverables that weren't asked for this time stay, as long as the recipe still has
+   * them.
+   */
+  private Receipt merged(Optional<Receipt> last, List<Receipt.Row> made) {
+    String deflate = Deflate.fingerprint();
+    last.map(Receipt::deflate)
+        .filter(f -> !f.equals(deflate))
+        .ifPresent(
+            f ->
+                findings.add(
+                    FindingCode.Z5005,
+                    Where.file(Receipt.FILE),
+                    "The last build's deflate engine was " + f + ", this one is " + deflate + ".",
+                    "Nothing, unless you compare bytes: then build on the machine of the last build."));
+    Map<String, Receipt.Row> rows = new LinkedHashMap<>();
+    plan.allNames().forEach(n -> rows.put(n, null));
+    last.ifPresent(
+        l ->
+            l.deliverables().stream()
+                .filter(r -> rows.containsKey(r.name()))
+                .forEach(r -> rows.put(r.name(), r)));
+    made.forEach(r -> rows.put(r.name(), r));
+    rows.values().removeIf(java.util.Objects::isNull);
+    return new Receipt(
+        Version.TEXT,
+        deflate,
+        plan.app().name(),
+        plan.app().version().value(),
+        List.copyOf(rows.values()));
+  }
+
+  private List<String> leftovers(OutputFolder folder, Optional<Receipt> last) throws IOException {
+    List<String> removed = new ArrayList<>();
+    for (Receipt.Row row : last.map(Receipt::deliverables).orElse(List.of())) {
+      for (Receipt.Made made : row.files()) {
+        Path file = folder.file(made.path());
+        if (plan.allFiles().contains(made.path())
+            || !folder.isInside(made.path())
+            || !Files.isRegularFile(file)) {
+          continue;
+        }
+        if (order.tidy()) {
+          Files.delete(file);
+          removed.add(made.path());
+        } else {
+          findings.add(
+              FindingCode.Z5004,
+              Where.file(order.shown() + "/" + made.path()),
+              "An earlier build made it, and the recipe no longer does.",
+              "Remove it, or build with --tidy.");
+        }
+      }
+    }
+    return removed;
+  }
+}

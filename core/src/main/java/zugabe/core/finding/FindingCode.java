@@ -1,0 +1,180 @@
+package zugabe.core.finding;
+
+import static zugabe.core.finding.Severity.ERROR;
+import static zugabe.core.finding.Severity.NOTE;
+import static zugabe.core.finding.Severity.WARNING;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Every finding there is. Codes are stable and never used again for something else. The first digit
+ * is the subject: 1 the recipe's text, 2 materials, 3 programs, 4 jars, 5 the output folder and the
+ * machine, 6 files looked at.
+ */
+public enum FindingCode {
+  Z1001(ERROR, "The recipe can't be parsed", "Nothing can be planned from it."),
+  Z1002(ERROR, "Unknown key", "A misspelt key would silently change nothing."),
+  Z1003(ERROR, "Wrong type of value", "The value can't be understood as it stands."),
+  Z1004(ERROR, "Missing value", "Without it no plan can be made."),
+  Z1005(ERROR, "Key given twice", "Only one of the two could count, and nobody would know which."),
+  Z1006(ERROR, "Unknown variable", "The text would come out with a hole in it."),
+  Z1007(
+      ERROR,
+      "Braces without quotes",
+      "YAML reads an unquoted { as the start of a mapping, not as a variable."),
+  Z1008(ERROR, "Value not allowed", "The value has a meaning only in the stated form."),
+  Z1009(
+      ERROR,
+      "Anchor or alias",
+      "A recipe says each thing once, where it is read; references hide what counts."),
+  Z1010(ERROR, "Name not defined", "The recipe refers to something that it doesn't define."),
+  Z1011(ERROR, "Override can't be applied", "It would have no effect."),
+  Z1012(ERROR, "No recipe", "Without a recipe there is nothing to do."),
+  Z1013(ERROR, "Two deliverables, one file", "The second would overwrite the first."),
+  Z1014(
+      ERROR,
+      "Not possible in this version",
+      "What is asked for can't be made yet, and leaving it out silently would be worse."),
+  Z1015(ERROR, "Secret in the recipe", "Everybody who can read the recipe could read it."),
+  Z1016(ERROR, "Variables refer to each other", "The text would never come to an end."),
+
+  Z2001(ERROR, "Nothing matches", "Something that was meant to be shipped would be missing."),
+  Z2002(
+      ERROR,
+      "Path leaves the recipe's folder",
+      "Materials outside the folder are named by roots, so that a recipe can't pick up files by accident."),
+  Z2003(ERROR, "File can't be read", "What can't be read can't be shipped."),
+  Z2004(ERROR, "File changed while it was read", "The result would be a mixture of two states."),
+  Z2005(
+      ERROR,
+      "Damaged archive",
+      "A class or resource in it would be broken or missing at run time."),
+  Z2006(
+      ERROR,
+      "Entry would escape its folder",
+      "Unpacking it would write outside the folder that was meant."),
+  Z2007(
+      ERROR,
+      "Entries overlap",
+      "The same bytes would count twice: the mark of an archive made to do harm."),
+  Z2008(ERROR, "Sizes or checksum don't match", "The content isn't what its maker packed."),
+  Z2009(
+      ERROR,
+      "Archive can't be read here",
+      "It is encrypted, in several parts, or packed by a method that Java runtimes don't read."),
+  Z2010(WARNING, "Two entries of one name", "Programs differ in which of the two they take."),
+  Z2011(WARNING, "Bytes before the archive", "Some programs refuse such a file."),
+  Z2012(WARNING, "Name that some systems can't hold", "The file can't be unpacked everywhere."),
+  Z2013(WARNING, "Class file can't be read", "What it is and what it needs can't be checked."),
+  Z2014(
+      ERROR,
+      "Link or special file",
+      "Its content lies elsewhere or isn't a file's, so it can't be shipped as it stands."),
+  Z2015(
+      WARNING, "Nothing in it", "An empty group of materials is mostly a build that has not run."),
+
+  Z3001(ERROR, "Main class not found", "The program would stop at its start with a missing class."),
+  Z3002(
+      ERROR,
+      "Main class can't be started",
+      "A Java runtime starts only a public static void main(String[])."),
+  Z3003(ERROR, "Several programs found", "The wrong one might be packaged."),
+  Z3004(ERROR, "Byte code too new", "An older runtime refuses newer class files."),
+  Z3005(
+      WARNING,
+      "A jar can't carry this",
+      "Started by double-click or java -jar the program runs without it."),
+  Z3006(NOTE, "No program found", "The jar is made as a library: java -jar won't start it."),
+
+  Z4001(
+      ERROR,
+      "Manifest attribute not allowed",
+      "The attribute is set from elsewhere, or is forbidden by the JAR specification."),
+  Z4002(
+      WARNING,
+      "Manifest's last line had no end",
+      "A Java runtime ignores such a line; mostly it is the one that names the main class."),
+  Z4003(ERROR, "Manifest isn't to the letter", "A Java runtime would ignore or refuse part of it."),
+  Z4004(
+      WARNING,
+      "Libraries clash",
+      "Two libraries bring different bytes for one place; only the first are kept."),
+  Z4005(
+      NOTE,
+      "Left out while merging",
+      "It describes the library's own jar and would be wrong in the merged one."),
+  Z4006(
+      ERROR,
+      "Entry in two places",
+      "A jar can't hold a file and a folder of one name, or two own files for one place."),
+  Z4007(
+      WARNING,
+      "Signed library is merged",
+      "Merging takes a library's signature away: nobody can check who made it."),
+
+  Z5001(ERROR, "Output folder can't be used", "Nothing can be written."),
+  Z5002(ERROR, "Disk full", "The result would be cut off; the last good one is kept."),
+  Z5003(ERROR, "Another build is at work", "Two builds into one folder would mix their results."),
+  Z5004(
+      NOTE,
+      "Left by an earlier build",
+      "The recipe no longer makes it; it might be handed over by mistake."),
+  Z5005(
+      NOTE,
+      "Another deflate engine",
+      "Bytes may differ from the last build's although nothing else changed."),
+  Z5006(
+      WARNING,
+      "Last record can't be used",
+      "What earlier builds made can't be told from other files."),
+  Z5007(ERROR, "Output would overwrite a material", "The build would destroy its own input."),
+  Z5008(ERROR, "Reading or writing failed", "The machine refused."),
+
+  Z6001(ERROR, "Not a known kind of file", "There is nothing to tell about it."),
+  Z6002(ERROR, "Trial failed", "What was made doesn't do what the recipe expects of it."),
+  Z6003(ERROR, "Folder isn't empty", "Files there would be mixed with new ones.");
+
+  private final Severity severity;
+  private final String title;
+  private final String why;
+
+  FindingCode(Severity severity, String title, String why) {
+    this.severity = severity;
+    this.title = title;
+    this.why = why;
+  }
+
+  public Severity severity() {
+    return severity;
+  }
+
+  public String title() {
+    return title;
+  }
+
+  /** Why it matters, in one sentence. */
+  public String why() {
+    return why;
+  }
+
+  /** Whether no plan can be made from the recipe's text. */
+  public boolean isAboutRecipe() {
+    return name().startsWith("Z1");
+  }
+
+  /** Whether the machine failed rather than the input. */
+  public boolean isAboutMachine() {
+    return switch (this) {
+      case Z5001, Z5002, Z5003, Z5008 -> true;
+      default -> false;
+    };
+  }
+
+  /** The code of this name, in any case. */
+  public static Optional<FindingCode> parse(String text) {
+    String wanted = text.toUpperCase(Locale.ROOT);
+    return Arrays.stream(values()).filter(c -> c.name().equals(wanted)).findFirst();
+  }
+}

@@ -1,0 +1,50 @@
+package zugabe.core.finding;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Collects findings, each once. Safe for use by several threads; the result's order doesn't depend
+ * on them.
+ */
+public final class Findings {
+  private static final Comparator<Finding> ORDER =
+      Comparator.comparing(Finding::severity)
+          .thenComparing(f -> f.where().file())
+          .thenComparingInt(f -> f.where().line())
+          .thenComparingInt(f -> f.where().column())
+          .thenComparing(f -> f.where().entry())
+          .thenComparingLong(f -> f.where().offset())
+          .thenComparing(f -> f.code().name())
+          .thenComparing(Finding::what);
+
+  private final Set<Finding> all = new LinkedHashSet<>();
+
+  /** Adds a finding of the code's own severity. */
+  public void add(FindingCode code, Where where, String what, String fix) {
+    add(new Finding(code, code.severity(), where, what, code.why(), fix));
+  }
+
+  public synchronized void add(Finding finding) {
+    all.add(finding);
+  }
+
+  public void addAll(Collection<Finding> findings) {
+    findings.forEach(this::add);
+  }
+
+  /** Errors first, then by place. */
+  public synchronized List<Finding> sorted() {
+    List<Finding> list = new ArrayList<>(all);
+    list.sort(ORDER);
+    return List.copyOf(list);
+  }
+
+  public synchronized boolean hasErrors() {
+    return all.stream().anyMatch(f -> f.severity() == Severity.ERROR);
+  }
+}

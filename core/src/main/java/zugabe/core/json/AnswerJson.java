@@ -1,0 +1,130 @@
+package zugabe.core.json;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import zugabe.core.answer.Answer;
+import zugabe.core.receipt.Receipt;
+import zugabe.core.target.Inspection;
+
+/** Answers as JSON documents; each has its schema in {@code docs/schemas}. */
+public final class AnswerJson {
+  private AnswerJson() {}
+
+  public static String write(Answer answer) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    if (answer instanceof Answer.Check c) {
+      head(map, "check", c);
+      check(map, c);
+    } else if (answer instanceof Answer.Build b) {
+      head(map, "build", b);
+      build(map, b);
+    } else if (answer instanceof Answer.Inspect i) {
+      head(map, "inspect", i);
+      inspect(map, i);
+    } else if (answer instanceof Answer.Explain e) {
+      head(map, "explain", e);
+      map.put("code", e.code().name());
+      map.put("severity", e.code().severity().word());
+      map.put("title", e.code().title());
+      map.put("page", e.page());
+    } else if (answer instanceof Answer.Demo d) {
+      head(map, "demo", d);
+      demo(map, d);
+    }
+    return JsonText.write(map);
+  }
+
+  private static void head(Map<String, Object> map, String command, Answer answer) {
+    map.put("schema", "docs/schemas/" + command + ".schema.json");
+    map.put("command", command);
+    map.put("ok", answer.ok());
+    map.put("findings", FindingJson.tree(answer.findings()));
+  }
+
+  private static void check(Map<String, Object> map, Answer.Check c) {
+    map.put("recipe", c.recipe());
+    map.put("app", c.app());
+    map.put("version", c.version());
+    map.put("deliverables", c.deliverables().stream().map(AnswerJson::intended).toList());
+  }
+
+  private static Map<String, Object> intended(Answer.Intended d) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("name", d.name());
+    map.put("kind", d.kind());
+    map.put("file", d.file());
+    map.put("main", d.main());
+    map.put("java", d.java());
+    map.put("own", d.own());
+    map.put("libraries", d.libraries());
+    return map;
+  }
+
+  private static void build(Map<String, Object> map, Answer.Build b) {
+    map.put("out", b.out());
+    map.put("deliverables", b.deliverables().stream().map(AnswerJson::row).toList());
+    map.put("removed", b.removed());
+  }
+
+  private static Map<String, Object> row(Receipt.Row row) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("name", row.name());
+    map.put("kind", row.kind());
+    map.put("files", ReceiptJson.files(row.files()));
+    return map;
+  }
+
+  private static void inspect(Map<String, Object> map, Answer.Inspect i) {
+    map.put("file", i.file());
+    i.inspection().ifPresent(x -> inspection(map, x));
+  }
+
+  private static void inspection(Map<String, Object> map, Inspection x) {
+    map.put("kind", x.kind());
+    map.put("size", x.size());
+    map.put("identity", x.identity());
+    map.put("start", x.start());
+    if (x.java().isPresent()) {
+      map.put("java", Map.of("version", x.java().getAsInt()));
+      map.put("javaBecause", x.javaBecause());
+    }
+    map.put("manifest", x.manifest());
+    map.put("entries", x.entries().stream().map(AnswerJson::item).toList());
+    map.put("signers", x.signers());
+  }
+
+  private static Map<String, Object> item(Inspection.Item e) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("path", e.path());
+    map.put("size", e.size());
+    map.put("packed", e.packed());
+    map.put("method", e.method());
+    return map;
+  }
+
+  private static void demo(Map<String, Object> map, Answer.Demo d) {
+    map.put("folder", d.folder());
+    map.put("deliverables", d.build().deliverables().stream().map(AnswerJson::row).toList());
+    map.put("started", d.started().stream().map(AnswerJson::started).toList());
+  }
+
+  private static Map<String, Object> started(Answer.Started s) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("deliverable", s.deliverable());
+    map.put("command", s.result().command());
+    map.put("exit", s.result().exit());
+    map.put("output", s.result().output());
+    map.put("ok", s.result().fault().isEmpty());
+    return map;
+  }
+
+  /** A schema, or any other tree. */
+  public static String tree(Map<String, Object> tree) {
+    return JsonText.write(tree);
+  }
+
+  static List<String> commands() {
+    return List.of("check", "build", "inspect", "explain", "demo");
+  }
+}

@@ -1,0 +1,168 @@
+package zugabe.core.materials;
+
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.security.MessageDigest;
+import java.util.HexFormat;
+import java.util.Optional;
+import zugabe.bytes.Access;
+import zugabe.bytes.Content;
+import zugabe.bytes.ContentChangedException;
+import zugabe.bytes.Digests;
+
+/**
+ * A file of the user's. Its SHA-256 is computed by the pass that first reads it to the end,
+ * remembered, and held against every later pass.
+ */
+public final class FileContent implements Content {
+  private final Path path;
+  private final String name;
+  private final long size;
+  private volatile String sha256;
+  private FileChannel held;
+
+  /**
+   * @param name as the user would name it
+   * @param size in bytes, when the plan was made
+   */
+  public FileContent(Path path, String name, long size) {
+    this.path = path;
+    this.name = name;
+    this.size = size;
+  }
+
+  public Path path() {
+    return path;
+  }
+
+  public String name() {
+    return name;
+  }
+
+  @Override
+  public long size() {
+    return size;
+  }
+
+  /** In lower-case hexadecimal; empty until the file was read to its end. */
+  public Optional<String> sha256() {
+    return Optional.ofNullable(sha256);
+  }
+
+  @Override
+  public InputStream open() throws IOException {
+    return new Checked(Files.newInputStream(path), Digests.sha256());
+  }
+
+  @Override
+  public Access access() throws IOException {
+    synchronized (this) {
+      if (held != null) {
+        return new ChannelAccess(held, false);
+      }
+    }
+    return new ChannelAccess(FileChannel.open(path, StandardOpenOption.READ), true);
+  }
+
+  /** Keeps the file open until {@link #release}: for many small reads. */
+  public synchronized void hold() throws IOException {
+    if (held == null) {
+      held = FileChannel.open(path, StandardOpenOption.READ);
+    }
+  }
+
+  public synchronized void release() throws IOException {
+    if (held != null) {
+      held.close();
+      held = null;
+    }
+  }
+
+  private synchronized void remember(String digest) throws ContentChangedException {
+    if (sha256 == null) {
+      sha256 = digest;
+    } else if (!sha256.equals(digest)) {
+      throw new ContentChangedException(name, "its SHA-256 is no longer the same");
+    }
+  }
+
+  private record ChannelAccess(FileChannel channel, boolean own) implements Access {
+    @Override
+    public long size() {
+      try {
+        return channel.size();
+      } catch (IOException e) {
+        return 0;
+      }
+    }
+
+    @Override
+    public int read(long position, byte[] into, int offset, int length) throws IOException {
+      return channel.read(ByteBuffer.wrap(into, offset, length), position);
+    }
+
+    @Override
+    public void close() throws IOException {
+      if (own) {
+        channel.close();
+      }
+    }
+  }
+
+  /** Digests what passes and judges it at the end. */
+  private final class Checked extends FilterInputStream {
+    private final MessageDigest digest;
+    private long count;
+    private boolean ended;
+
+    Checked(InputStream in, MessageDigest digest) {
+      super(in);
+      this.digest = digest;
+    }
+
+    @Override
+    public int read() throws IOException {
+      byte[] one = new byte[1];
+      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+    }
+
+    @Override
+    public int read(byte[] into, int offset, int length) throws IOException {
+      int got = in.read(into, offset, length);
+      if (got > 0) {
+        count += got;
+        digest.update(into, offset, got);
+        if (count > size) {
+          throw new ContentChangedException(name, "it grew beyond " + size + " bytes");
+        }
+      } else if (got < 0 && !ended) {
+        ended = true;
+        end();
+      }
+      return got;
+    }
+
+    private void end() throws IOException {
+      if (count != size) {
+        throw new ContentChangedException(name, "it had " + size + " bytes and has " + count);
+      }
+      remember(HexFormat.of().formatHex(digest.digest()));
+    }
+
+    @Override
+    public long skip(long wanted) throws IOException {
+      return Math.max(0, read(new byte[(int) Math.min(8192, wanted)]));
+    }
+
+    @Override
+    public boolean markSupported() {
+      return false;
+    }
+  }
+}

@@ -1,0 +1,284 @@
+package zugabe.core.materials;
+
+import java.io.IOException;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Nearest;
+
+/** Finds files by patterns, below the recipe's folder and the roots it names, and nowhere else. */
+public final class Finder {
+  private final Path folder;
+  private final Map<String, Path> roots;
+  private final Findings findings;
+
+  /**
+   * @param folder the recipe's
+   * @param roots folders outside it, by name
+   */
+  public Finder(Path folder, Map<String, Path> roots, Findings findings) {
+    this.folder = folder;
+    this.roots = roots;
+    this.findings = findings;
+  }
+
+  /** Where a path starts: the recipe's folder or a root. */
+  private record Base(Path path, String prefix, String rest) {}
+
+  /**
+   * Every file a pattern matches, bytewise by path. A folder stands for all files in it.
+   *
+   * @param only when a folder is named: the ending its files must have; empty for any
+   */
+  List<Match> find(Sought sought, String only) {
+    Base base = base(sought);
+    if (base == null) {
+      return List.of();
+    }
+    Glob glob = Glob.of(base.rest());
+    List<Match> matches = new ArrayList<>();
+    try {
+      Path start = base.path().resolve(glob.prefix());
+      if (!glob.hasWildcards() && Files.isRegularFile(start)) {
+        one(base, start, start.getFileName().toString(), matches, sought);
+      } else if (Files.isDirectory(start)) {
+        Files.walkFileTree(start, new Walk(base, start, glob, only, matches, sought));
+      }
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z2003,
+          sought.where(),
+          "\"" + sought.text() + "\" can't be read: " + reason(e),
+          "Check its permissions.");
+      return List.of();
+    }
+    if (matches.isEmpty()) {
+      nothing(sought, base, glob, only);
+    }
+    matches.sort(Comparator.comparing(Match::inner));
+    return matches;
+  }
+
+  /** One file by its path, for things like a manifest; empty findings mean it is there. */
+  public java.util.Optional<FileContent> file(Sought sought) {
+    List<Match> found = find(sought, "");
+    if (found.size() > 1) {
+      findings.add(
+          FindingCode.Z1008,
+          sought.where(),
+          "\"" + sought.text() + "\" names " + found.size() + " files; one is wanted.",
+          "Name one file.");
+    }
+    return found.stream().findFirst().map(Match::file);
+  }
+
+  private Base base(Sought sought) {
+    String text = sought.text();
+    int colon = text.indexOf(':');
+    if (colon > 1 && text.substring(0, colon).matches("[a-z][a-z0-9-]*")) {
+      String root = text.substring(0, colon);
+      if (!roots.containsKey(root)) {
+        findings.add(
+            FindingCode.Z1010,
+            sought.where(),
+            "There is no root named \"" + root + "\".",
+            Nearest.hint(root, roots.keySet()));
+        return null;
+      }
+      return within(new Base(roots.get(root), root + ":", text.substring(colon + 1)), sought);
+    }
+    return within(new Base(folder, "", text), sought);
+  }
+
+  private Base within(Base base, Sought sought) {
+    String rest = base.rest();
+    boolean absolute = rest.startsWith("/") || rest.startsWith("\\") || rest.matches("[A-Za-z]:.*");
+    if (absolute
+        || !base.path().resolve(Glob.of(rest).prefix()).normalize().startsWith(base.path())
+        || rest.contains("../")
+            && Glob.of(rest).hasWildcards()
+            && !Glob.of(rest).prefix().contains("..")) {
+      findings.add(
+          FindingCode.Z2002,
+          sought.where(),
+          "\"" + sought.text() + "\" lies outside the recipe's folder.",
+          "Name that folder under roots:, such as roots: {build: ../app/build}, and write build:path.");
+      return null;
+    }
+    String clean = rest.replace("\\", "/").replaceAll("/+$", "").replaceAll("^(\\./)+", "");
+    return new Base(base.path(), base.prefix(), clean.equals(".") ? "" : clean);
+  }
+
+  private void nothing(Sought sought, Base base, Glob glob, String only) {
+    Path start = base.path().resolve(glob.prefix());
+    Path there = start;
+    while (there != null && !Files.exists(there) && !there.equals(base.path())) {
+      there = there.getParent();
+    }
+    if (there != null && !there.equals(start)) {
+      String missing = there.relativize(start).getName(0).toString();
+      findings.add(
+          FindingCode.Z2001,
+          sought.where(),
+          "\""
+              + sought.text()
+              + "\" matches nothing: there is no \""
+              + missing
+              + "\" in "
+              + shown(base, there)
+              + ".",
+          Nearest.hint(missing, names(there)));
+      return;
+    }
+    if (!glob.hasWildcards() && only.isEmpty()) {
+      findings.add(
+          FindingCode.Z2015,
+          sought.where(),
+          "The folder \"" + sought.text() + "\" is empty.",
+          "Run your build first, or remove the line.");
+      return;
+    }
+    findings.add(
+        FindingCode.Z2001,
+        sought.where(),
+        "\"" + sought.text() + "\" matches nothing in " + shown(base, start) + ".",
+        Nearest.hint(sought.text().substring(sought.text().lastIndexOf('/') + 1), names(start)));
+  }
+
+  private static String shown(Base base, Path path) {
+    String relative = slashed(base.path().relativize(path));
+    return relative.isEmpty()
+        ? (base.prefix().isEmpty() ? "the recipe's folder" : base.prefix())
+        : "\"" + base.prefix() + relative + "\"";
+  }
+
+  private static List<String> names(Path folder) {
+    try (var list = Files.list(folder)) {
+      return list.map(p -> p.getFileName().toString()).limit(1000).toList();
+    } catch (IOException e) {
+      return List.of();
+    }
+  }
+
+  private void one(Base base, Path path, String inner, List<Match> matches, Sought sought)
+      throws IOException {
+    Path real = path;
+    if (Files.isSymbolicLink(path)) {
+      real = path.toRealPath();
+      if (!real.startsWith(base.path().toRealPath())) {
+        special(
+            base,
+            path,
+            sought,
+            "is a link that leads to "
+                + (Files.isDirectory(real) ? "a folder" : "a file")
+                + " outside");
+        return;
+      }
+    }
+    BasicFileAttributes attributes =
+        Files.readAttributes(real, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
+    add(base, path, inner, attributes, matches, sought);
+  }
+
+  private void add(
+      Base base,
+      Path path,
+      String inner,
+      BasicFileAttributes attributes,
+      List<Match> matches,
+      Sought sought) {
+    if (!attributes.isRegularFile()) {
+      special(
+          base,
+          path,
+          sought,
+          attributes.isDirectory() ? "is a link to a folder" : "is not a regular file");
+    } else if (!Files.isReadable(path)) {
+      findings.add(
+          FindingCode.Z2003,
+          sought.where(),
+          "\"" + name(base, path) + "\" can't be read.",
+          "Check its permissions.");
+    } else {
+      matches.add(new Match(inner, new FileContent(path, name(base, path), attributes.size())));
+    }
+  }
+
+  private void special(Base base, Path path, Sought sought, String what) {
+    findings.add(
+        FindingCode.Z2014,
+        sought.where(),
+        "\"" + name(base, path) + "\" " + what + ".",
+        "Put a copy of the file there, or name the folder it leads to.");
+  }
+
+  private static String name(Base base, Path path) {
+    return base.prefix() + slashed(base.path().relativize(path));
+  }
+
+  private static String slashed(Path path) {
+    return path.toString().replace('\\', '/');
+  }
+
+  static String reason(IOException e) {
+    return e instanceof java.nio.file.AccessDeniedException
+        ? "permission denied"
+        : String.valueOf(e.getMessage());
+  }
+
+  /** Walks below a pattern's fixed part without following links. */
+  private final class Walk extends SimpleFileVisitor<Path> {
+    private final Base base;
+    private final Path start;
+    private final Glob glob;
+    private final String only;
+    private final List<Match> matches;
+    private final Sought sought;
+
+    Walk(Base base, Path start, Glob glob, String only, List<Match> matches, Sought sought) {
+      this.base = base;
+      this.start = start;
+      this.glob = glob;
+      this.only = only;
+      this.matches = matches;
+      this.sought = sought;
+    }
+
+    @Override
+    public FileVisitResult preVisitDirectory(Path dir, BasicFileAttributes attributes)
+        throws IOException {
+      boolean matched =
+          glob.hasWildcards()
+              && !dir.equals(start)
+              && glob.rest().matcher(slashed(start.relativize(dir))).matches();
+      if (matched && !sought.text().endsWith("**")) {
+        Files.walkFileTree(dir, new Walk(base, dir, new Glob("", null), only, matches, sought));
+        return FileVisitResult.SKIP_SUBTREE;
+      }
+      return FileVisitResult.CONTINUE;
+    }
+
+    @Override
+    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
+      String inner = slashed(start.relativize(file));
+      boolean wanted =
+          glob.hasWildcards() ? glob.rest().matcher(inner).matches() : inner.endsWith(only);
+      if (wanted && attributes.isSymbolicLink()) {
+        one(base, file, inner, matches, sought);
+      } else if (wanted) {
+        add(base, file, inner, attributes, matches, sought);
+      }
+      return FileVisitResult.CONTINUE;
+    }
+  }
+}

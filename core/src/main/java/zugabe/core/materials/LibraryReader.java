@@ -1,0 +1,160 @@
+package zugabe.core.materials;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.util.Collection;
+import java.util.Optional;
+import java.util.Properties;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.formats.classfile.ClassFacts;
+import zugabe.formats.jar.Manifest;
+import zugabe.formats.jar.ManifestReader;
+import zugabe.formats.zip.ZipEntry;
+import zugabe.formats.zip.ZipFaultException;
+import zugabe.formats.zip.ZipIrregularity;
+import zugabe.formats.zip.ZipListing;
+import zugabe.formats.zip.ZipPass;
+import zugabe.formats.zip.ZipReader;
+
+/** Reads a library in one pass that digests it, checks every entry and notes what it is. */
+final class LibraryReader implements ZipPass.Visitor {
+  private final FileContent file;
+  private final Where recipe;
+  private final Findings findings;
+  private final ByteArrayOutputStream manifest = new ByteArrayOutputStream();
+  private final ByteArrayOutputStream pom = new ByteArrayOutputStream();
+  private int poms;
+  private int highestMajor;
+  private String highestClass = "";
+
+  private LibraryReader(FileContent file, Where recipe, Findings findings) {
+    this.file = file;
+    this.recipe = recipe;
+    this.findings = findings;
+  }
+
+  /** The library, or empty when it can't be used; why is in the findings. */
+  static Optional<Library> read(FileContent file, Where recipe, Findings findings)
+      throws IOException {
+    return new LibraryReader(file, recipe, findings).read();
+  }
+
+  private Optional<Library> read() throws IOException {
+    ZipListing listing;
+    try {
+      listing = ZipReader.read(file);
+    } catch (ZipFaultException e) {
+      report(java.util.List.of(e.irregularity()));
+      return Optional.empty();
+    }
+    report(listing.irregularities());
+    if (!listing.isSound()) {
+      return Optional.empty();
+    }
+    ZipPass.Result pass;
+    try (InputStream whole = file.open()) {
+      pass = ZipPass.over(listing, whole, this);
+    }
+    report(pass.irregularities());
+    if (!pass.irregularities().isEmpty()) {
+      return Optional.empty();
+    }
+    Optional<Manifest> read =
+        manifest.size() == 0
+            ? Optional.empty()
+            : Optional.of(ManifestReader.read(manifest.toByteArray()).manifest());
+    String name = file.path().getFileName().toString();
+    return Optional.of(
+        new Library(
+            name,
+            version(read),
+            file,
+            listing,
+            pass.rawCrc32(),
+            read,
+            highestMajor,
+            highestClass,
+            recipe));
+  }
+
+  private void report(Collection<ZipIrregularity> irregularities) {
+    irregularities.forEach(i -> findings.add(ArchiveFindings.of(i, Where.file(file.name()))));
+  }
+
+  @Override
+  public OutputStream content(ZipEntry entry) {
+    if (entry.name().equalsIgnoreCase(Manifest.PATH)) {
+      return entry.size() <= ManifestReader.MAX_BYTES ? manifest : null;
+    }
+    if (entry.name().startsWith("META-INF/maven/") && entry.name().endsWith("/pom.properties")) {
+      // several of them: a library that has others merged in; whose version is whose can't be told
+      return ++poms == 1 && entry.size() < 65536 ? pom : null;
+    }
+    boolean counts =
+        entry.name().endsWith(".class")
+            && !entry.name().startsWith("META-INF/")
+            && !entry.name().endsWith("module-info.class");
+    return counts ? new HeaderTap(entry) : null;
+  }
+
+  private Optional<String> version(Optional<Manifest> read) throws IOException {
+    if (poms == 1) {
+      Properties properties = new Properties();
+      try {
+        properties.load(new ByteArrayInputStream(pom.toByteArray()));
+      } catch (IllegalArgumentException e) {
+        findings.add(
+            FindingCode.Z2013,
+            Where.file(file.name()),
+            "Its pom.properties can't be read.",
+            "Nothing needs to be done; its version isn't known.");
+      }
+      if (properties.getProperty("version") != null) {
+        return Optional.of(properties.getProperty("version"));
+      }
+    }
+    return read.flatMap(m -> m.value("Implementation-Version").or(() -> m.value("Bundle-Version")));
+  }
+
+  /** Looks at a class file's first bytes as they pass. */
+  private final class HeaderTap extends OutputStream {
+    private final ZipEntry entry;
+    private final byte[] header = new byte[ClassFacts.HEADER_BYTES];
+    private int count;
+
+    HeaderTap(ZipEntry entry) {
+      this.entry = entry;
+    }
+
+    @Override
+    public void write(int b) {
+      write(new byte[] {(byte) b}, 0, 1);
+    }
+
+    @Override
+    public void write(byte[] bytes, int offset, int length) {
+      int room = Math.min(length, header.length - count);
+      System.arraycopy(bytes, offset, header, count, room);
+      count += room;
+    }
+
+    @Override
+    public void close() {
+      if (count < header.length || !ClassFacts.isClass(header)) {
+        findings.add(
+            FindingCode.Z2013,
+            Where.file(file.name()).inside(entry.name(), -1),
+            "It doesn't start like a class file.",
+            "Get an undamaged copy of the library, if the program needs this class.");
+      } else if (ClassFacts.major(header) > highestMajor) {
+        highestMajor = ClassFacts.major(header);
+        highestClass = entry.name();
+      }
+    }
+  }
+}

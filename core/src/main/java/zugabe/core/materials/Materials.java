@@ -1,0 +1,84 @@
+package zugabe.core.materials;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import zugabe.core.finding.Findings;
+import zugabe.core.work.Workers;
+
+/**
+ * A group of built files.
+ *
+ * @param own in the order found
+ * @param libraries in the order of the recipe, which is their order on the class path
+ * @param classes what the own classes are
+ */
+public record Materials(
+    String name, List<OwnFile> own, List<Library> libraries, ClassSurvey classes) {
+
+  /** What patterns matched, before anything was read. */
+  public record Matched(String name, List<OwnFile> own, List<LibraryFile> libraries) {}
+
+  /** A library's file, not yet read. */
+  public record LibraryFile(FileContent file, Sought sought) {}
+
+  /** Looks for files; what isn't there is in the findings. */
+  public static Matched match(
+      String name, List<Sought> own, List<Sought> libraries, Finder finder) {
+    List<OwnFile> files = new ArrayList<>();
+    own.forEach(
+        s ->
+            finder
+                .find(s, "")
+                .forEach(m -> files.add(new OwnFile(m.inner(), m.file(), s.where()))));
+    List<LibraryFile> jars = new ArrayList<>();
+    for (Sought s : libraries) {
+      for (Match m : finder.find(s, ".jar")) {
+        // a jar that two patterns match is one library
+        if (jars.stream().noneMatch(j -> j.file().path().equals(m.file().path()))) {
+          jars.add(new LibraryFile(m.file(), s));
+        }
+      }
+    }
+    return new Matched(name, files, jars);
+  }
+
+  /** Reads what was matched, on all workers. */
+  public static Materials read(Matched matched, Workers workers, Findings findings)
+      throws IOException {
+    List<Library> libraries =
+        workers
+            .map(
+                matched.libraries(),
+                f -> LibraryReader.read(f.file(), f.sought().where(), findings))
+            .stream()
+            .flatMap(Optional::stream)
+            .toList();
+    ClassSurvey classes = ClassSurvey.of(matched.own(), workers, findings);
+    return new Materials(matched.name(), matched.own(), libraries, classes);
+  }
+
+  /** The highest class-file version of all classes, and where it was seen. */
+  public Optional<Highest> highest() {
+    Highest highest = classes.highest().orElse(null);
+    for (Library l : libraries) {
+      if (l.highestMajor() > 0 && (highest == null || l.highestMajor() > highest.major())) {
+        highest = new Highest(l.highestMajor(), l.file().name(), l.highestClass());
+      }
+    }
+    return Optional.ofNullable(highest);
+  }
+
+  /**
+   * A class-file version and an example of it.
+   *
+   * @param entry inside the file, or empty
+   */
+  public record Highest(int major, String file, String entry) {
+    public Highest {
+      Objects.requireNonNull(file);
+    }
+  }
+}

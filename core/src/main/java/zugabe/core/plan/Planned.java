@@ -1,0 +1,33 @@
+package zugabe.core.plan;
+
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.Materials;
+import zugabe.core.recipe.App;
+import zugabe.core.recipe.Said;
+
+/**
+ * One deliverable, ready to be made.
+ *
+ * @param name in the recipe
+ * @param kind such as {@code jar}
+ * @param file its file name
+ * @param time of its entries
+ * @param program what it starts; empty for a library
+ * @param manifest hand-written manifest to start from
+ * @param attributes extra manifest attributes
+ * @param where where the recipe says it
+ */
+public record Planned(
+    String name,
+    String kind,
+    String file,
+    App app,
+    Instant time,
+    Optional<PlannedProgram> program,
+    Materials materials,
+    Optional<HandManifest> manifest,
+    Map<String, Said<String>> attributes,
+    Where where) {}

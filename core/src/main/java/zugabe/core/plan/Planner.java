@@ -1,0 +1,307 @@
+package zugabe.core.plan;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Nearest;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Finder;
+import zugabe.core.materials.Materials;
+import zugabe.core.materials.Sought;
+import zugabe.core.recipe.DeliverableSpec;
+import zugabe.core.recipe.JavaRange;
+import zugabe.core.recipe.MaterialsSpec;
+import zugabe.core.recipe.ProgramSpec;
+import zugabe.core.recipe.Recipe;
+import zugabe.core.recipe.Said;
+import zugabe.core.work.Progress;
+import zugabe.core.work.Workers;
+import zugabe.formats.classfile.ClassFacts;
+
+/** Makes a plan of a recipe: applies defaults, finds and reads materials, resolves names. */
+public final class Planner {
+  private final Recipe recipe;
+  private final Path folder;
+  private final Finder finder;
+  private final Workers workers;
+  private final Progress progress;
+  private final Findings findings;
+  private final Map<String, Materials.Matched> matched = new LinkedHashMap<>();
+  private final Map<String, Materials> read = new LinkedHashMap<>();
+
+  /**
+   * @param folder the recipe's, absolute and normalised
+   */
+  public Planner(
+      Recipe recipe, Path folder, Workers workers, Progress progress, Findings findings) {
+    this.recipe = recipe;
+    this.folder = folder;
+    this.workers = workers;
+    this.progress = progress;
+    this.findings = findings;
+    this.finder = new Finder(folder, roots(recipe, folder), findings);
+  }
+
+  private static Map<String, Path> roots(Recipe recipe, Path folder) {
+    Map<String, Path> roots = new LinkedHashMap<>();
+    recipe
+        .roots()
+        .forEach((name, said) -> roots.put(name, folder.resolve(said.value()).normalize()));
+    return roots;
+  }
+
+  /** Looks for the files of every group, so that a faulty recipe's other faults show as well. */
+  public void matchAll() {
+    recipe.materials().keySet().forEach(this::match);
+  }
+
+  /**
+   * The plan for these deliverables, or for all when none are named. What is wrong is in the
+   * findings; with errors among them the plan must not be carried out.
+   */
+  public Plan plan(List<String> names, Instant time) throws IOException {
+    names.stream()
+        .filter(n -> !recipe.deliverables().containsKey(n))
+        .forEach(
+            n ->
+                findings.add(
+                    FindingCode.Z1010,
+                    recipe.where(),
+                    "There is no deliverable named \"" + n + "\".",
+                    Nearest.hint(n, recipe.deliverables().keySet())));
+    if (names.isEmpty()) {
+      matchAll();
+    }
+    List<Planned> planned = new ArrayList<>();
+    List<String> files = new ArrayList<>();
+    for (Map.Entry<String, DeliverableSpec> d : recipe.deliverables().entrySet()) {
+      String file = file(d.getValue());
+      if (files.contains(file)) {
+        findings.add(
+            FindingCode.Z1013,
+            d.getValue().file().map(Said::where).orElse(d.getValue().where()),
+            "Two deliverables would be written to " + file + ".",
+            "Give one of them another name by file:.");
+      }
+      files.add(file);
+      if (names.isEmpty() || names.contains(d.getKey())) {
+        deliverable(d.getKey(), d.getValue(), file, time).ifPresent(planned::add);
+      }
+    }
+    return new Plan(
+        folder,
+        recipe.app(),
+        recipe.app().time().orElse(time),
+        planned,
+        files,
+        List.copyOf(recipe.deliverables().keySet()));
+  }
+
+  private String file(DeliverableSpec spec) {
+    String id =
+        recipe.app().id().map(i -> i.substring(i.lastIndexOf('.') + 1)).orElse(recipe.app().name());
+    String base = id.toLowerCase(Locale.ROOT).strip().replaceAll("[^\\p{L}\\p{N}._+-]+", "-");
+    return spec.file()
+        .map(Said::value)
+        .orElse(base + "-" + recipe.app().version().value() + ".jar");
+  }
+
+  private Optional<Planned> deliverable(
+      String name, DeliverableSpec spec, String file, Instant time) throws IOException {
+    spec.sign()
+        .ifPresent(
+            s ->
+                findings.add(
+                    FindingCode.Z1014,
+                    s.where(),
+                    "Signing isn't in this version.",
+                    "Remove sign: for now."));
+    if (spec.libraries().value() != DeliverableSpec.Libraries.MERGED) {
+      findings.add(
+          FindingCode.Z1014,
+          spec.libraries().where(),
+          "This version only merges libraries.",
+          "Write libraries: merged, or leave the line out.");
+    }
+    Optional<Map.Entry<String, ProgramSpec>> program = program(spec);
+    Optional<String> group = group(spec, program);
+    if (group.isEmpty()) {
+      return Optional.empty();
+    }
+    Materials materials = materials(group.get());
+    Optional<HandManifest> manifest = manifest(spec, materials);
+    Optional<PlannedProgram> planned = program(spec, program, materials, manifest);
+    return Optional.of(
+        new Planned(
+            name,
+            spec.kind().value().name().toLowerCase(Locale.ROOT),
+            file,
+            recipe.app(),
+            recipe.app().time().orElse(time),
+            planned,
+            materials,
+            manifest,
+            spec.attributes(),
+            spec.where()));
+  }
+
+  /**
+   * The named program, else the only one. With materials named and no program, a library is wanted.
+   */
+  private Optional<Map.Entry<String, ProgramSpec>> program(DeliverableSpec spec) {
+    if (spec.program().isEmpty()
+        && (spec.materials().isPresent() || recipe.programs().size() != 1)) {
+      if (recipe.programs().size() > 1 && spec.materials().isEmpty()) {
+        findings.add(
+            FindingCode.Z1004,
+            spec.where(),
+            "The recipe has "
+                + recipe.programs().size()
+                + " programs, and the deliverable names none.",
+            "Add program: with one of " + String.join(", ", recipe.programs().keySet()) + ".");
+      }
+      return Optional.empty();
+    }
+    return recipe.programs().entrySet().stream()
+        .filter(e -> spec.program().isEmpty() || e.getKey().equals(spec.program().get().value()))
+        .findFirst();
+  }
+
+  private Optional<String> group(
+      DeliverableSpec spec, Optional<Map.Entry<String, ProgramSpec>> program) {
+    Optional<Said<String>> said =
+        spec.materials().or(() -> program.flatMap(p -> p.getValue().materials()));
+    if (said.isPresent()) {
+      return said.map(Said::value).filter(recipe.materials()::containsKey);
+    }
+    if (recipe.materials().size() == 1) {
+      return recipe.materials().keySet().stream().findFirst();
+    }
+    if (recipe.programs().size() <= 1 || program.isPresent()) {
+      Where where = program.map(p -> p.getValue().where()).orElse(spec.where());
+      findings.add(
+          FindingCode.Z1004,
+          where,
+          "The recipe has "
+              + recipe.materials().size()
+              + " groups of materials, and none is named here.",
+          "Add materials: with one of " + String.join(", ", recipe.materials().keySet()) + ".");
+    }
+    return Optional.empty();
+  }
+
+  private Materials.Matched match(String name) {
+    Materials.Matched known = matched.get(name);
+    if (known == null) {
+      MaterialsSpec spec = recipe.materials().get(name);
+      known = Materials.match(name, sought(spec.own()), sought(spec.libraries()), finder);
+      matched.put(name, known);
+      if (spec.own().isEmpty() && spec.libraries().isEmpty()) {
+        findings.add(
+            FindingCode.Z2015,
+            spec.where(),
+            "The group \"" + name + "\" names no files.",
+            "Add own: with the folder of your classes.");
+      }
+    }
+    return known;
+  }
+
+  private Materials materials(String name) throws IOException {
+    Materials known = read.get(name);
+    if (known == null) {
+      progress.at("reading " + name, 0, 0);
+      known = Materials.read(match(name), workers, findings);
+      read.put(name, known);
+    }
+    return known;
+  }
+
+  private static List<Sought> sought(List<Said<String>> patterns) {
+    return patterns.stream()
+        .filter(Said::given)
+        .map(s -> new Sought(s.value(), s.where()))
+        .toList();
+  }
+
+  private Optional<HandManifest> manifest(DeliverableSpec spec, Materials materials)
+      throws IOException {
+    Optional<FileContent> file =
+        spec.manifest().isPresent()
+            ? finder.file(new Sought(spec.manifest().get().value(), spec.manifest().get().where()))
+            : materials.own().stream()
+                .filter(f -> f.path().equals("META-INF/MANIFEST.MF"))
+                .findFirst()
+                .map(f -> f.file());
+    return file.isPresent() ? HandManifest.read(file.get(), findings) : Optional.empty();
+  }
+
+  private Optional<PlannedProgram> program(
+      DeliverableSpec deliverable,
+      Optional<Map.Entry<String, ProgramSpec>> named,
+      Materials materials,
+      Optional<HandManifest> manifest)
+      throws IOException {
+    MainClass mains = new MainClass(materials, findings);
+    Optional<Said<String>> said = named.flatMap(n -> n.getValue().main());
+    Optional<String> written = manifest.flatMap(m -> m.manifest().value("Main-Class"));
+    Where where =
+        said.map(Said::where)
+            .orElse(named.map(n -> n.getValue().where()).orElse(deliverable.where()));
+    Optional<String> main;
+    if (said.isPresent()) {
+      main =
+          said.get().value().isEmpty() ? Optional.empty() : mains.stated(said.get().value(), where);
+    } else if (written.isPresent()) {
+      main = mains.stated(written.get(), Where.file(manifest.get().file().name()).at("Main-Class"));
+    } else if (named.isPresent() || deliverable.materials().isEmpty()) {
+      main = mains.only(where, named.isPresent());
+    } else {
+      return Optional.empty();
+    }
+    JavaRange needed = needed(materials);
+    return main.map(
+        m ->
+            named
+                .map(n -> planned(n, m, needed))
+                .orElse(
+                    new PlannedProgram(
+                        materials.name(),
+                        m,
+                        needed,
+                        Optional.empty(),
+                        List.of(),
+                        List.of(),
+                        Optional.empty(),
+                        deliverable.where())));
+  }
+
+  private static PlannedProgram planned(
+      Map.Entry<String, ProgramSpec> named, String main, JavaRange needed) {
+    ProgramSpec p = named.getValue();
+    return new PlannedProgram(
+        named.getKey(),
+        main,
+        p.java().map(Said::value).orElse(needed),
+        p.surface().map(Said::value),
+        p.options(),
+        p.arguments(),
+        p.trial(),
+        p.where());
+  }
+
+  private static JavaRange needed(Materials materials) {
+    int java = materials.highest().map(h -> ClassFacts.javaVersion(h.major())).orElse(1);
+    return new JavaRange(java, OptionalInt.empty());
+  }
+}

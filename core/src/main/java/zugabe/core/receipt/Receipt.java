@@ -1,0 +1,45 @@
+package zugabe.core.receipt;
+
+import java.util.List;
+import zugabe.core.finding.Finding;
+import zugabe.core.recipe.ValueOverride;
+
+/**
+ * What a build made, of what, by what. Nothing in it depends on when, where or by whom it was made.
+ *
+ * @param program version of this program
+ * @param deflate fingerprint of the deflate engine
+ */
+public record Receipt(
+    String program, String deflate, String app, String version, List<Row> deliverables) {
+
+  /** Its file name. */
+  public static final String FILE = "receipt.json";
+
+  /**
+   * One deliverable.
+   *
+   * @param plan SHA-256 over everything that decided its bytes but the inputs' content
+   * @param overrides values given for that run
+   */
+  public record Row(
+      String name,
+      String kind,
+      List<Made> files,
+      List<Used> inputs,
+      String plan,
+      List<ValueOverride> overrides,
+      List<Finding> findings) {}
+
+  /** A file that was made; its path is relative to the output folder. */
+  public record Made(String path, long size, String sha256) {}
+
+  /**
+   * Material that was used.
+   *
+   * @param files how many files it stands for
+   * @param sha256 of the file; for several, of the lines {@code sha256 two spaces name LF} sorted
+   *     by name
+   */
+  public record Used(String name, long files, long size, String sha256) {}
+}

@@ -1,0 +1,80 @@
+package zugabe.core.recipe;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.finding.Where;
+
+/** One file that goes out. */
+public record DeliverableSpec(
+    Said<Kind> kind,
+    Optional<Said<String>> program,
+    Optional<Said<String>> materials,
+    Said<Libraries> libraries,
+    Optional<Said<String>> file,
+    Optional<Said<String>> manifest,
+    Map<String, Said<String>> attributes,
+    Optional<Said<String>> sign,
+    Where where) {
+
+  /** What is made. */
+  public enum Kind {
+    /** A jar: with a program one that {@code java -jar} starts, else a library. */
+    JAR
+  }
+
+  /** How a program's libraries travel. */
+  public enum Libraries {
+    /** Unpacked into one jar. */
+    MERGED,
+    /** Jars inside the jar. */
+    NESTED,
+    /** A folder next to it. */
+    BESIDE
+  }
+
+  private static final Field<Said<Kind>> KIND =
+      Field.required("kind", TextShape.choice(Kind.values()), "What to make: jar.");
+  private static final Field<Said<String>> PROGRAM =
+      Field.optional(
+          "program", TextShape.any(), "Name of the program it starts. Default: the only one.");
+  private static final Field<Said<String>> MATERIALS =
+      Field.optional(
+          "materials", TextShape.any(), "Group of materials it holds. Default: the program's.");
+  private static final Field<Said<Libraries>> LIBRARIES =
+      Field.optional(
+          "libraries",
+          TextShape.choice(Libraries.values()),
+          "How libraries travel. Default: merged.");
+  private static final Field<Said<String>> FILE =
+      Field.optional(
+          "file",
+          TextShape.matching(
+              "a file name", "[^/\\\\:*?\"<>|\\x00-\\x1f]*[^/\\\\:*?\"<>|\\x00-\\x1f. ]"),
+          "File name. Default: {last part of app.id, or app.name}-{version}.jar.");
+  private static final Field<Said<String>> MANIFEST =
+      Field.optional("manifest", TextShape.any(), "Hand-written manifest to start from.");
+  private static final Field<Map<String, Said<String>>> ATTRIBUTES =
+      Field.optional(
+          "attributes",
+          new MapShape<>(TextShape.any(), "[^\\x00-\\x20:]+"),
+          "Extra main attributes for the manifest.");
+  private static final Field<Said<String>> SIGN =
+      Field.optional("sign", TextShape.any(), "Name of the key to sign it with.");
+
+  static final Shape<DeliverableSpec> SHAPE =
+      new RecordShape<>(
+          "a deliverable",
+          List.of(KIND, PROGRAM, MATERIALS, LIBRARIES, FILE, MANIFEST, ATTRIBUTES, SIGN),
+          v ->
+              new DeliverableSpec(
+                  v.of(KIND),
+                  v.maybe(PROGRAM),
+                  v.maybe(MATERIALS),
+                  v.of(LIBRARIES),
+                  v.maybe(FILE),
+                  v.maybe(MANIFEST),
+                  v.of(ATTRIBUTES),
+                  v.maybe(SIGN),
+                  v.where()));
+}

@@ -1,0 +1,41 @@
+package zugabe.core.recipe;
+
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Java versions a program runs on: {@code 17}, {@code 17+} or {@code 17-21}.
+ *
+ * @param from lowest, 1 and up
+ * @param to highest; empty for any later
+ */
+public record JavaRange(int from, OptionalInt to) {
+  static final String PATTERN = "[1-9]\\d{0,2}(\\+|-[1-9]\\d{0,2})?";
+  private static final Pattern FORM = Pattern.compile("(\\d{1,3})(\\+|-(\\d{1,3}))?");
+
+  static Optional<JavaRange> parse(String text) {
+    Matcher m = FORM.matcher(text);
+    if (!m.matches()) {
+      return Optional.empty();
+    }
+    int from = Integer.parseInt(m.group(1));
+    OptionalInt to =
+        m.group(2) == null
+            ? OptionalInt.of(from)
+            : m.group(3) == null
+                ? OptionalInt.empty()
+                : OptionalInt.of(Integer.parseInt(m.group(3)));
+    return from < 1 || to.orElse(from) < from
+        ? Optional.empty()
+        : Optional.of(new JavaRange(from, to));
+  }
+
+  /** As written in a recipe. */
+  public String text() {
+    return to.isEmpty()
+        ? from + "+"
+        : to.getAsInt() == from ? String.valueOf(from) : from + "-" + to.getAsInt();
+  }
+}

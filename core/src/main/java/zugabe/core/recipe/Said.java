@@ -1,0 +1,10 @@
+package zugabe.core.recipe;
+
+import zugabe.core.finding.Where;
+
+/**
+ * A value and where it was said; a default's place is that of the mapping it belongs to.
+ *
+ * @param given false for a default
+ */
+public record Said<T>(T value, Where where, boolean given) {}

@@ -1,0 +1,80 @@
+package zugabe.core.recipe;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * How to try a program, and what is expected of it.
+ *
+ * @param exit the exit code, 0 to 255
+ * @param text must occur in what it prints
+ * @param within time limit
+ */
+public record TrialSpec(List<String> arguments, int exit, Optional<String> text, Duration within) {
+  private static final Duration DEFAULT_WITHIN = Duration.ofSeconds(20);
+  private static final Pattern DURATION = Pattern.compile("(\\d{1,6})(ms|s|m)");
+
+  private record Expect(int exit, Optional<String> text) {
+    private static final Field<Said<Integer>> EXIT =
+        Field.optional(
+            "exit",
+            TextShape.parsed("an exit code from 0 to 255", "\\d{1,3}", Expect::code, 0),
+            "Exit code, 0 to 255. Default: 0.");
+    private static final Field<Said<String>> TEXT =
+        Field.optional("text", TextShape.any(), "Text that must occur in what it prints.");
+    static final Shape<Expect> SHAPE =
+        new RecordShape<>(
+            "trial.expect",
+            List.of(EXIT, TEXT),
+            v -> new Expect(v.of(EXIT).value(), v.maybe(TEXT).map(Said::value)));
+
+    private static Optional<Integer> code(String text) {
+      return text.matches("\\d{1,3}") && Integer.parseInt(text) <= 255
+          ? Optional.of(Integer.valueOf(text))
+          : Optional.empty();
+    }
+  }
+
+  private static final Field<List<Said<String>>> ARGUMENTS =
+      Field.optional(
+          "arguments", new ListShape<>(TextShape.any()), "Arguments for the trial. Default: none.");
+  private static final Field<Expect> EXPECT =
+      Field.optional("expect", Expect.SHAPE, "What is expected.");
+  private static final Field<Said<Duration>> WITHIN =
+      Field.optional(
+          "within",
+          TextShape.parsed(
+              "a time such as 20s, 500ms or 2m",
+              "\\d{1,6}(ms|s|m)",
+              TrialSpec::duration,
+              DEFAULT_WITHIN),
+          "Time limit. Default: 20s.");
+
+  static final Shape<TrialSpec> SHAPE =
+      new RecordShape<>(
+          "trial",
+          List.of(ARGUMENTS, EXPECT, WITHIN),
+          v ->
+              new TrialSpec(
+                  v.of(ARGUMENTS).stream().map(Said::value).toList(),
+                  v.of(EXPECT).exit(),
+                  v.of(EXPECT).text(),
+                  v.of(WITHIN).value()));
+
+  private static Optional<Duration> duration(String text) {
+    Matcher m = DURATION.matcher(text);
+    if (!m.matches()) {
+      return Optional.empty();
+    }
+    long count = Long.parseLong(m.group(1));
+    return Optional.of(
+        switch (m.group(2)) {
+          case "ms" -> Duration.ofMillis(count);
+          case "s" -> Duration.ofSeconds(count);
+          default -> Duration.ofMinutes(count);
+        });
+  }
+}

@@ -1,0 +1,39 @@
+package zugabe.core.tree;
+
+import java.time.Instant;
+import zugabe.bytes.Content;
+
+/**
+ * One entry of an install tree. Paths are relative, with {@code /}; modes are Unix permission bits.
+ */
+public sealed interface Entry {
+  String path();
+
+  int mode();
+
+  Instant time();
+
+  /** What an entry is there for. */
+  enum Role {
+    /** The application's own file. */
+    OWN,
+    /** Part of a library. */
+    LIBRARY,
+    /** Written by the build: manifests, start scripts. */
+    GENERATED
+  }
+
+  /** A folder; its path has no last slash. */
+  record Directory(String path, int mode, Instant time) implements Entry {}
+
+  /**
+   * A file.
+   *
+   * @param origin the material it comes from, as the user would name it
+   */
+  record RegularFile(String path, int mode, Instant time, Role role, Content content, String origin)
+      implements Entry {}
+
+  /** A symbolic link to a relative path inside the tree. */
+  record SymbolicLink(String path, int mode, Instant time, String target) implements Entry {}
+}

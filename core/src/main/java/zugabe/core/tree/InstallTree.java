@@ -1,0 +1,71 @@
+package zugabe.core.tree;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/**
+ * Entries in a fixed order, with every folder that a path needs.
+ *
+ * @param entries sorted by the order given when it was made
+ */
+public record InstallTree(List<Entry> entries) {
+
+  /** Collects files; folders come by themselves. */
+  public static final class Builder {
+    private final Map<String, Entry> byPath = new TreeMap<>();
+    private final Instant time;
+
+    private Builder(Instant time) {
+      this.time = time;
+    }
+
+    /**
+     * Puts a file in its place; returns the file that was there, which stays, when there was one.
+     */
+    public Optional<Entry> put(Entry.RegularFile file) {
+      return Optional.ofNullable(byPath.putIfAbsent(file.path(), file));
+    }
+
+    public Optional<Entry> at(String path) {
+      return Optional.ofNullable(byPath.get(path));
+    }
+
+    /** Files that stand where another file needs a folder. */
+    public List<String> filesAsFolders() {
+      List<String> clashes = new ArrayList<>();
+      for (String path : byPath.keySet()) {
+        for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
+          String parent = path.substring(0, slash);
+          if (byPath.containsKey(parent) && !clashes.contains(parent)) {
+            clashes.add(parent);
+          }
+        }
+      }
+      return clashes;
+    }
+
+    /** The tree; folders are compared with a slash behind their path. */
+    public InstallTree sorted(Comparator<String> order) {
+      Map<String, Entry> all = new TreeMap<>(order);
+      for (Entry file : byPath.values()) {
+        String path = file.path();
+        all.put(path, file);
+        for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
+          String parent = path.substring(0, slash);
+          all.computeIfAbsent(parent + "/", p -> new Entry.Directory(parent, 0755, time));
+        }
+      }
+      return new InstallTree(List.copyOf(all.values()));
+    }
+  }
+
+  /** A builder whose folders get this time. */
+  public static Builder builder(Instant time) {
+    return new Builder(time);
+  }
+}

@@ -1,0 +1,2 @@
+/** The command-line tool of Saltmarsh. */
+package example.gannet.saltmarsh.tool;

@@ -1,0 +1,28 @@
+package zugabe.bytes;
+
+import java.io.IOException;
+import java.io.InputStream;
+
+/**
+ * Bytes that can be opened again, as often as needed. The size is known before anything is read.
+ *
+ * <p>Implementations are safe for use by several threads; each opened stream belongs to one.
+ */
+public interface Content {
+  /** Size in bytes, 0 or more. */
+  long size();
+
+  /**
+   * Opens the bytes from the first to the last. The stream fails with {@link
+   * ContentChangedException} when the bytes are no longer those seen earlier.
+   */
+  InputStream open() throws IOException;
+
+  /** Opens the bytes for positional reading, for formats whose directory stands at the end. */
+  Access access() throws IOException;
+
+  /** Content held in memory; for small pieces such as manifests. The array is not copied. */
+  static Content of(byte[] bytes) {
+    return new BytesContent(bytes);
+  }
+}

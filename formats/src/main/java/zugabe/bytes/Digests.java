@@ -1,0 +1,70 @@
+package zugabe.bytes;
+
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+
+/** SHA-256, from the JDK: it is twice as fast as the pure Java ones. */
+public final class Digests {
+  private Digests() {}
+
+  /** A fresh SHA-256 digest. */
+  public static MessageDigest sha256() {
+    try {
+      return MessageDigest.getInstance("SHA-256");
+    } catch (NoSuchAlgorithmException e) {
+      throw new IllegalStateException("every Java platform has SHA-256", e);
+    }
+  }
+
+  /** SHA-256 of some bytes in lower-case hexadecimal, 64 characters. */
+  public static String sha256Hex(byte[] bytes) {
+    return HexFormat.of().formatHex(sha256().digest(bytes));
+  }
+
+  /** A stream that feeds every byte it hands out to the digest; skipping reads. */
+  public static InputStream feeding(InputStream in, MessageDigest digest) {
+    return new FeedingStream(in, digest);
+  }
+
+  private static final class FeedingStream extends FilterInputStream {
+    private final MessageDigest digest;
+
+    FeedingStream(InputStream in, MessageDigest digest) {
+      super(in);
+      this.digest = digest;
+    }
+
+    @Override
+    public int read() throws IOException {
+      int value = in.read();
+      if (value >= 0) {
+        digest.update((byte) value);
+      }
+      return value;
+    }
+
+    @Override
+    public int read(byte[] into, int offset, int length) throws IOException {
+      int count = in.read(into, offset, length);
+      if (count > 0) {
+        digest.update(into, offset, count);
+      }
+      return count;
+    }
+
+    @Override
+    public long skip(long count) throws IOException {
+      byte[] sink = new byte[(int) Math.min(8192, Math.max(0, count))];
+      return sink.length == 0 ? 0 : Math.max(0, read(sink, 0, sink.length));
+    }
+
+    @Override
+    public boolean markSupported() {
+      return false;
+    }
+  }
+}

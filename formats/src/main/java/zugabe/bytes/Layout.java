@@ -1,0 +1,17 @@
+package zugabe.bytes;
+
+import java.util.Iterator;
+
+/**
+ * What a file to be written consists of: a sequence of {@link Segment}s, produced lazily, so that a
+ * million entries don't fill the heap. Whoever streams it may fetch segments ahead of the place
+ * where it writes; therefore the sequence itself must not depend on what was written, only {@link
+ * Segment.Encoded} and {@link Segment.Head} may.
+ */
+public interface Layout {
+  /** A fresh walk over the segments. A layout can be walked once at a time. */
+  Iterator<Segment> segments();
+
+  /** The least number of bytes the file will have: asked of the disk before writing starts. */
+  long leastSize();
+}

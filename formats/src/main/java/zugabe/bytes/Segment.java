@@ -1,0 +1,57 @@
+package zugabe.bytes;
+
+import java.io.IOException;
+
+/**
+ * One piece of a file to be written. Labels name it in messages: an entry's path, or a structure's
+ * name.
+ */
+public sealed interface Segment {
+  /** What this is, for messages. */
+  String label();
+
+  /** Bytes that are encoded when their turn comes, from what was written before them. */
+  record Encoded(String label, Encoder encoder) implements Segment {}
+
+  /**
+   * Content copied as it is, behind its header.
+   *
+   * @param crc32 CRC-32 of the copied bytes as they were when first read; a difference is a changed
+   *     file
+   */
+  record Copy(String label, Encoder header, Content content, long crc32) implements Segment {}
+
+  /**
+   * Content that is compressed on the way, behind a header of fixed width that is filled in once
+   * the result is known.
+   */
+  record Packed(String label, Content content, Packing packing, Head head) implements Segment {}
+
+  /** Encodes a structure at its place. */
+  interface Encoder {
+    /** The bytes for {@code position}, the offset from the file's start in bytes. */
+    byte[] encode(long position) throws IOException;
+  }
+
+  /**
+   * A header in front of a payload: a slot that is declared by its width and filled by one
+   * positional write.
+   */
+  interface Head {
+    /** Width in bytes at this position; the same in every call. */
+    int width(long position);
+
+    /** The header's bytes, {@link #width} of them. */
+    byte[] encode(long position, Outcome outcome);
+  }
+
+  /**
+   * What became of a payload.
+   *
+   * @param packed false when it was stored because packing didn't make it smaller
+   * @param crc32 CRC-32 of the content
+   * @param packedSize bytes written
+   * @param size bytes of the content
+   */
+  record Outcome(boolean packed, long crc32, long packedSize, long size) {}
+}

@@ -1,0 +1,125 @@
+package zugabe.formats.jar;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A manifest: main attributes and named sections, each in the order written.
+ *
+ * @param main the main attributes
+ * @param sections attributes of entries, by name
+ */
+public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sections) {
+  /** Path of the manifest in a jar. */
+  public static final String PATH = "META-INF/MANIFEST.MF";
+
+  /**
+   * The longest name: 72 bytes less the colon and the space leave no room for more (specification,
+   * "Notes").
+   */
+  public static final int MAX_NAME_BYTES = 70;
+
+  public Manifest {
+    main = List.copyOf(main);
+    sections = Map.copyOf(new LinkedHashMap<>(sections));
+  }
+
+  /** One {@code name: value} pair; the value is the joined text of its lines. */
+  public record Attribute(String name, String value) {
+    boolean is(String other) {
+      return name.equalsIgnoreCase(other);
+    }
+  }
+
+  /** A manifest with main attributes only. */
+  public static Manifest of(List<Attribute> main) {
+    return new Manifest(main, Map.of());
+  }
+
+  /** A main attribute's value; names are compared without regard to case. */
+  public Optional<String> value(String name) {
+    return main.stream().filter(a -> a.is(name)).map(Attribute::value).findFirst();
+  }
+
+  /** Why this can't be an attribute's name; empty when it can. */
+  public static Optional<String> faultyName(String name) {
+    if (name.isEmpty()) {
+      return Optional.of("the name is empty");
+    }
+    if (name.length() > MAX_NAME_BYTES) {
+      return Optional.of(
+          "the name has " + name.length() + " characters; " + MAX_NAME_BYTES + " are the most");
+    }
+    if (!name.matches("[A-Za-z0-9][A-Za-z0-9_-]*")) {
+      return Optional.of(
+          "a name has only letters, digits, '-' and '_', and starts with a letter or digit");
+    }
+    if (name.toLowerCase(Locale.ROOT).startsWith("from")) {
+      return Optional.of("names that start with \"From\" are forbidden by the specification");
+    }
+    return Optional.empty();
+  }
+
+  /** Why this can't be an attribute's value; empty when it can. */
+  public static Optional<String> faultyValue(String value) {
+    return value.chars().anyMatch(c -> c == '\n' || c == '\r' || c == 0)
+        ? Optional.of("a value can't hold line breaks or NUL")
+        : Optional.empty();
+  }
+
+  /**
+   * The file's bytes: {@code Manifest-Version} first, CRLF, lines of at most 72 bytes, a blank line
+   * at the end.
+   */
+  public byte[] encode() {
+    StringBuilder text = new StringBuilder();
+    List<Attribute> ordered = new ArrayList<>();
+    ordered.add(new Attribute("Manifest-Version", value("Manifest-Version").orElse("1.0")));
+    main.stream().filter(a -> !a.is("Manifest-Version")).forEach(ordered::add);
+    ordered.forEach(a -> line(text, a));
+    text.append("\r\n");
+    sections.keySet().stream()
+        .sorted()
+        .forEach(
+            name -> {
+              line(text, new Attribute("Name", name));
+              sections.get(name).forEach(a -> line(text, a));
+              text.append("\r\n");
+            });
+    return text.toString().getBytes(StandardCharsets.UTF_8);
+  }
+
+  private static void line(StringBuilder text, Attribute attribute) {
+    String rest = attribute.name() + ": " + attribute.value();
+    String start = "";
+    while (true) {
+      int fits = fitting(rest, 72 - start.length());
+      text.append(start).append(rest, 0, fits).append("\r\n");
+      if (fits == rest.length()) {
+        return;
+      }
+      rest = rest.substring(fits);
+      start = " ";
+    }
+  }
+
+  /** How many chars of the text take at most {@code room} bytes, never splitting a character. */
+  private static int fitting(String text, int room) {
+    int at = 0;
+    int bytes = 0;
+    while (at < text.length()) {
+      int point = text.codePointAt(at);
+      bytes += point < 0x80 ? 1 : point < 0x800 ? 2 : point < 0x10000 ? 3 : 4;
+      if (bytes > room) {
+        return at;
+      }
+      at += Character.charCount(point);
+    }
+    return at;
+  }
+}

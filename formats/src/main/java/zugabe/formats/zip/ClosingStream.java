@@ -1,0 +1,21 @@
+package zugabe.formats.zip;
+
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import zugabe.bytes.Access;
+
+/** A stream that closes the access it reads from. */
+final class ClosingStream extends FilterInputStream {
+  private final Access access;
+
+  ClosingStream(InputStream in, Access access) {
+    super(in);
+    this.access = access;
+  }
+
+  @Override
+  public void close() throws IOException {
+    access.close();
+  }
+}

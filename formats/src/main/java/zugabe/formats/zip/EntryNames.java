@@ -1,0 +1,50 @@
+package zugabe.formats.zip;
+
+import java.util.Optional;
+
+/** What a path in an archive may look like. */
+public final class EntryNames {
+  private EntryNames() {}
+
+  /** Why this name would leave the folder it is unpacked into; empty when it doesn't. */
+  public static Optional<String> escape(String name) {
+    if (name.isEmpty()) {
+      return Optional.of("the name is empty");
+    }
+    if (name.indexOf('\0') >= 0) {
+      return Optional.of("the name holds a NUL character");
+    }
+    if (name.indexOf('\\') >= 0) {
+      return Optional.of("the name holds a backslash, which is a folder separator on Windows");
+    }
+    if (name.startsWith("/")) {
+      return Optional.of("the name is an absolute path");
+    }
+    if (name.length() > 1 && name.charAt(1) == ':' && Character.isLetter(name.charAt(0))) {
+      return Optional.of("the name starts with a drive letter");
+    }
+    for (String part : name.split("/", -1)) {
+      if (part.equals("..")) {
+        return Optional.of("the name climbs out of its folder with \"..\"");
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Why some systems can't hold this name; empty when all can. */
+  static Optional<String> odd(String name) {
+    if (name.chars().anyMatch(c -> c < 0x20 || c == 0x7F)) {
+      return Optional.of("the name holds control characters");
+    }
+    if (name.indexOf('\uFFFD') >= 0) {
+      return Optional.of("the name isn't UTF-8");
+    }
+    String path = name.endsWith("/") ? name.substring(0, name.length() - 1) : name;
+    for (String part : path.split("/", -1)) {
+      if (part.isEmpty() || part.equals(".")) {
+        return Optional.of("the name has an empty or \".\" part");
+      }
+    }
+    return Optional.empty();
+  }
+}

@@ -1,0 +1,65 @@
+package zugabe.formats.zip;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Instant;
+import zugabe.bytes.Access;
+import zugabe.bytes.Content;
+
+/**
+ * An entry as an archive's central directory lists it.
+ *
+ * @param name as written, folders with a last slash
+ * @param method 0 stored, 8 deflated
+ * @param crc32 of the content
+ * @param packedSize bytes in the archive
+ * @param size bytes of the content, as claimed
+ * @param dataOffset where the packed bytes start, in bytes from the file's start
+ * @param time as written, read as UTC
+ * @param mode Unix permission bits, or 0 when the archive has none
+ * @param archive the file it lies in
+ */
+public record ZipEntry(
+    String name,
+    int method,
+    long crc32,
+    long packedSize,
+    long size,
+    long headerOffset,
+    long dataOffset,
+    Instant time,
+    int mode,
+    Content archive) {
+
+  public boolean isFolder() {
+    return name.endsWith("/");
+  }
+
+  public boolean isDeflated() {
+    return method == Zip.DEFLATED;
+  }
+
+  /** The packed bytes, as they lie in the archive. */
+  public Content raw() {
+    return new RawContent(archive, dataOffset, packedSize);
+  }
+
+  /** The content, unpacked; the stream fails at its end when size or CRC aren't those claimed. */
+  public InputStream open() throws IOException {
+    Access access = archive.access();
+    return new EntryStream(this, access, access.stream(dataOffset, packedSize));
+  }
+
+  private record RawContent(Content archive, long offset, long size) implements Content {
+    @Override
+    public InputStream open() throws IOException {
+      Access access = archive.access();
+      return new ClosingStream(access.stream(offset, size), access);
+    }
+
+    @Override
+    public Access access() {
+      throw new UnsupportedOperationException("packed bytes are only streamed");
+    }
+  }
+}

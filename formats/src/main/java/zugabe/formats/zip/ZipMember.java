@@ -1,0 +1,69 @@
+package zugabe.formats.zip;
+
+import java.time.Instant;
+import java.util.Objects;
+import zugabe.bytes.Content;
+import zugabe.bytes.Packing;
+
+/**
+ * One entry to be written.
+ *
+ * @param name path with {@code /} between its parts; a folder's ends with one
+ * @param time written in UTC with even seconds
+ * @param mode Unix permission bits, 0 to 07777
+ * @param payload what it holds
+ * @param alignment the data starts at a multiple of this many bytes (1 to 32,768) when it is stored
+ */
+public record ZipMember(String name, Instant time, int mode, Payload payload, int alignment) {
+  public ZipMember {
+    Objects.requireNonNull(payload, "payload");
+    if (alignment < 1 || alignment > 32768 || Integer.bitCount(alignment) != 1) {
+      throw new IllegalArgumentException(
+          "alignment is " + alignment + ": a power of two up to 32768 is wanted");
+    }
+  }
+
+  /** What an entry holds. */
+  public sealed interface Payload {}
+
+  /** A folder: no bytes. */
+  record Folder() implements Payload {}
+
+  /** Content that is packed, or stored when that doesn't make it smaller. */
+  record Fresh(Content content, Packing packing) implements Payload {}
+
+  /**
+   * The packed bytes of another archive's entry, which travel as they are.
+   *
+   * @param rawCrc32 CRC-32 of the packed bytes when they were checked; see {@link ZipPass}
+   */
+  record Travelling(ZipEntry from, long rawCrc32) implements Payload {}
+
+  /** A folder; a missing last slash is added. */
+  public static ZipMember folder(String name, Instant time) {
+    return new ZipMember(name.endsWith("/") ? name : name + "/", time, 0755, new Folder(), 1);
+  }
+
+  /** A file to be packed, unless its bytes lie packed in another archive already. */
+  public static ZipMember file(String name, Instant time, Content content, Packing packing) {
+    Payload payload =
+        content instanceof ArchivedContent archived && !packing.stores()
+            ? new Travelling(archived.entry(), archived.rawCrc32())
+            : new Fresh(content, packing);
+    return new ZipMember(name, time, 0644, payload, 1);
+  }
+
+  /** The same with its data aligned. */
+  public ZipMember aligned(int bytes) {
+    return new ZipMember(name, time, mode, payload, bytes);
+  }
+
+  /** The same with other permission bits. */
+  public ZipMember withMode(int bits) {
+    return new ZipMember(name, time, bits, payload, alignment);
+  }
+
+  boolean isFolder() {
+    return payload instanceof Folder;
+  }
+}

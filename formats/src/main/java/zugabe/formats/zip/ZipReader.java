@@ -1,0 +1,208 @@
+package zugabe.formats.zip;
+
+import java.io.BufferedInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import zugabe.bytes.Access;
+import zugabe.bytes.ByteReader;
+import zugabe.bytes.Content;
+
+/**
+ * Reads an archive's directory strictly: every claim is held against the file before anything is
+ * unpacked. What is read is bounded by the file's size; a high ratio of content to packed bytes is
+ * never a fault by itself.
+ */
+public final class ZipReader {
+  private final Content archive;
+  private final Access access;
+  private final List<ZipIrregularity> irregularities = new ArrayList<>();
+  private EndRecords end;
+
+  private ZipReader(Content archive, Access access) {
+    this.archive = archive;
+    this.access = access;
+  }
+
+  /**
+   * Reads the directory and every local header. Faults of single entries are collected in the
+   * listing.
+   *
+   * @throws ZipFaultException when there is no directory to read
+   */
+  public static ZipListing read(Content archive) throws IOException {
+    try (Access access = archive.access()) {
+      return new ZipReader(archive, access).listing();
+    }
+  }
+
+  private ZipListing listing() throws IOException {
+    end = EndRecords.find(access);
+    if (end.prefix() > 0) {
+      note(ZipFault.PREFIX, "", 0, end.prefix() + " bytes stand before the archive");
+    } else if (end.prefix() < 0) {
+      throw new ZipFaultException(
+          ZipFault.DAMAGED,
+          "",
+          end.centralOffset(),
+          -end.prefix() + " bytes are missing before its directory");
+    }
+    List<ZipEntry> entries = new ArrayList<>();
+    try (InputStream in =
+        new BufferedInputStream(access.stream(end.centralOffset(), end.centralSize()), 1 << 16)) {
+      long at = end.centralOffset();
+      for (long i = 0; i < end.count(); i++) {
+        at = central(in, at, entries);
+      }
+    }
+    checkNames(entries);
+    checkOverlaps(entries);
+    return new ZipListing(entries, irregularities);
+  }
+
+  private long central(InputStream in, long at, List<ZipEntry> entries) throws IOException {
+    ByteReader r = ByteReader.of(take(in, Zip.CENTRAL_BYTES, at));
+    if (r.u4() != Zip.CENTRAL_SIGNATURE) {
+      throw new ZipFaultException(ZipFault.DAMAGED, "", at, "its directory has no header at " + at);
+    }
+    int madeBy = r.u2();
+    r.skip(2);
+    CentralHeader h = CentralHeader.decode(r, madeBy);
+    byte[] rest = take(in, h.nameBytes() + h.extraBytes() + h.commentBytes(), at);
+    String name = new String(rest, 0, h.nameBytes(), StandardCharsets.UTF_8);
+    byte[] extra = Arrays.copyOfRange(rest, h.nameBytes(), h.nameBytes() + h.extraBytes());
+    local(h.widened(extra, name, at), name, Arrays.copyOf(rest, h.nameBytes()), entries);
+    return at + Zip.CENTRAL_BYTES + rest.length;
+  }
+
+  /** Holds the local header against the central one and adds the entry. */
+  private void local(CentralHeader h, String name, byte[] nameBytes, List<ZipEntry> entries)
+      throws IOException {
+    long at = h.offset() + end.prefix();
+    if (h.offset() < 0 || at > end.centralOffset() - Zip.LOCAL_BYTES) {
+      note(
+          ZipFault.DAMAGED,
+          name,
+          end.centralOffset(),
+          "its header is said to stand at " + at + ", after the entries");
+      return;
+    }
+    ByteReader r = ByteReader.of(access.readFully(at, Zip.LOCAL_BYTES));
+    if (r.u4() != Zip.LOCAL_SIGNATURE) {
+      note(ZipFault.DAMAGED, name, at, "it has no header at " + at);
+      return;
+    }
+    r.skip(2);
+    int flags = r.u2();
+    int method = r.u2();
+    r.skip(4);
+    long crc = r.u4();
+    long packed = r.u4();
+    long size = r.u4();
+    int nameLength = r.u2();
+    int extraLength = r.u2();
+    long data = at + Zip.LOCAL_BYTES + nameLength + extraLength;
+    if (data > end.centralOffset()
+        || h.packedSize() < 0
+        || h.packedSize() > end.centralOffset() - data) {
+      note(
+          ZipFault.LIE,
+          name,
+          at,
+          "it claims " + h.packedSize() + " packed bytes, more than the file has for it");
+      return;
+    }
+    if (nameLength != nameBytes.length
+        || !Arrays.equals(access.readFully(at + Zip.LOCAL_BYTES, nameLength), nameBytes)) {
+      note(ZipFault.DAMAGED, name, at, "its header has another name than the directory");
+    }
+    if (method != h.method()) {
+      note(ZipFault.DAMAGED, name, at, "its header and the directory name different methods");
+    }
+    if ((flags & Zip.FLAG_DESCRIPTOR) == 0
+        && packed != Zip.MAX4
+        && size != Zip.MAX4
+        && (crc != h.crc32() || packed != h.packedSize() || size != h.size())) {
+      note(ZipFault.LIE, name, at, "its header and the directory name different sizes or CRCs");
+    }
+    checkMethod(h, flags, name, at);
+    entries.add(
+        new ZipEntry(
+            name,
+            h.method(),
+            h.crc32(),
+            h.packedSize(),
+            h.size(),
+            at,
+            data,
+            DosTime.decode(h.time()),
+            h.mode(),
+            archive));
+  }
+
+  private void checkMethod(CentralHeader h, int flags, String name, long at) {
+    if (((flags | h.flags()) & Zip.FLAG_ENCRYPTED) != 0) {
+      note(ZipFault.UNSUPPORTED, name, at, "it is encrypted");
+    } else if (h.method() != Zip.STORED && h.method() != Zip.DEFLATED) {
+      note(
+          ZipFault.UNSUPPORTED,
+          name,
+          at,
+          "it is packed by method " + h.method() + "; 0 (stored) and 8 (deflated) are read");
+    } else if (h.method() == Zip.STORED && h.packedSize() != h.size()) {
+      note(
+          ZipFault.LIE,
+          name,
+          at,
+          "it is stored, yet claims " + h.packedSize() + " packed bytes for " + h.size());
+    }
+  }
+
+  private void checkNames(List<ZipEntry> entries) {
+    Set<String> seen = new HashSet<>();
+    for (ZipEntry e : entries) {
+      EntryNames.escape(e.name())
+          .ifPresent(why -> note(ZipFault.ESCAPE, e.name(), e.headerOffset(), why));
+      EntryNames.odd(e.name())
+          .ifPresent(why -> note(ZipFault.ODD_NAME, e.name(), e.headerOffset(), why));
+      if (!seen.add(e.name())) {
+        note(
+            ZipFault.DUPLICATE,
+            e.name(),
+            e.headerOffset(),
+            "the archive has two entries of this name");
+      }
+    }
+  }
+
+  private void checkOverlaps(List<ZipEntry> entries) {
+    List<ZipEntry> sorted = new ArrayList<>(entries);
+    sorted.sort(Comparator.comparingLong(ZipEntry::headerOffset));
+    for (int i = 1; i < sorted.size(); i++) {
+      ZipEntry before = sorted.get(i - 1);
+      ZipEntry e = sorted.get(i);
+      if (before.dataOffset() + before.packedSize() > e.headerOffset()) {
+        note(
+            ZipFault.OVERLAP, e.name(), e.headerOffset(), "it overlaps the entry " + before.name());
+      }
+    }
+  }
+
+  private byte[] take(InputStream in, int count, long at) throws IOException {
+    byte[] bytes = in.readNBytes(count);
+    if (bytes.length < count) {
+      throw new ZipFaultException(ZipFault.DAMAGED, "", at, "its directory is cut off");
+    }
+    return bytes;
+  }
+
+  private void note(ZipFault fault, String entry, long offset, String what) {
+    irregularities.add(new ZipIrregularity(fault, entry, offset, what));
+  }
+}
