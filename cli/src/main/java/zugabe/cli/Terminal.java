@@ -33,7 +33,7 @@ record Terminal(
    */
   static Terminal ofProcess() {
     Map<String, String> environment = System.getenv();
-    String tty = System.getProperty("zugabe.terminal", System.console() == null ? "" : "out,err");
+    String tty = System.getProperty("zugabe.terminal", "");
     boolean live = tty.contains("err") && !"dumb".equals(environment.get("TERM"));
     boolean colour = live && environment.getOrDefault("NO_COLOR", "").isEmpty();
     return new Terminal(

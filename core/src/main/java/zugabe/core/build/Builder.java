@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.Version;
 import zugabe.core.finding.Finding;
@@ -107,7 +108,7 @@ public final class Builder {
       for (Planned d : plan.deliverables()) {
         outputs.put(d, targets.of(d.kind()).assemble(d));
       }
-      if (!hasRoom(folder) || overwritesMaterial(folder)) {
+      if (!hasRoom() || overwritesMaterial(folder)) {
         return Optional.empty();
       }
       List<Receipt.Row> rows = new ArrayList<>();
@@ -167,7 +168,7 @@ public final class Builder {
     return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
   }
 
-  private boolean hasRoom(OutputFolder folder) throws IOException {
+  private boolean hasRoom() throws IOException {
     long needed = outputs.values().stream().mapToLong(o -> o.layout().leastSize()).sum();
     long free = disk.free(order.out());
     if (free >= needed) {
@@ -188,7 +189,7 @@ public final class Builder {
       for (Input input : outputs.values().stream().flatMap(o -> o.inputs().stream()).toList()) {
         for (FileContent file : input.files()) {
           if (file.path().equals(target)
-              || Files.exists(target) && Files.isSameFile(target, file.path())) {
+              || (Files.exists(target) && Files.isSameFile(target, file.path()))) {
             findings.add(
                 FindingCode.Z5007,
                 Where.file(file.name()),
@@ -241,9 +242,19 @@ public final class Builder {
       inputs.add(Inputs.used(input));
     }
     Receipt.Made made = new Receipt.Made(d.file(), written.size(), written.sha256());
-    List<Finding> about = findings.sorted();
+    List<Finding> about = findings.sorted().stream().filter(f -> concerns(f.where(), d)).toList();
     return new Receipt.Row(
         d.name(), d.kind(), List.of(made), inputs, PlanDigest.of(d), order.overrides(), about);
+  }
+
+  /** Whether a place belongs to a deliverable: its own part of the recipe, or one of its inputs. */
+  private boolean concerns(Where where, Planned d) {
+    String program = d.program().map(p -> "programs." + p.name()).orElse("-");
+    return Stream.of("deliverables." + d.name(), program, "materials." + d.materials().name())
+            .anyMatch(key -> where.key().equals(key) || where.key().startsWith(key + "."))
+        || outputs.get(d).inputs().stream()
+            .flatMap(i -> i.files().stream())
+            .anyMatch(f -> f.name().equals(where.file()));
   }
 
   /**

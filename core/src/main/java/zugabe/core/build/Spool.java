@@ -34,7 +34,15 @@ final class Spool {
   private long windowBytes;
 
   /** A short content, packed. */
-  private record Ready(byte[] bytes, Segment.Outcome outcome) {}
+  private static final class Ready {
+    private final byte[] bytes;
+    private final Segment.Outcome outcome;
+
+    Ready(byte[] bytes, Segment.Outcome outcome) {
+      this.bytes = bytes;
+      this.outcome = outcome;
+    }
+  }
 
   /** A segment whose turn hasn't come. {@code work} is null unless it is a short content. */
   private record Pending(Segment segment, Future<Ready> work, long weight) {}
@@ -119,8 +127,8 @@ final class Spool {
     if (pending.work() != null) {
       Segment.Packed p = (Segment.Packed) pending.segment();
       Ready ready = Workers.take(pending.work());
-      sink.write(p.head().encode(sink.position(), ready.outcome()));
-      sink.write(ready.bytes());
+      sink.write(p.head().encode(sink.position(), ready.outcome));
+      sink.write(ready.bytes);
     } else if (pending.segment() instanceof Segment.Encoded e) {
       sink.write(e.encoder().encode(sink.position()));
     } else if (pending.segment() instanceof Segment.Copy c) {

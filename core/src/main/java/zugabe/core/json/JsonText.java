@@ -94,8 +94,8 @@ public final class JsonText {
     return switch (token) {
       case VALUE_STRING -> json.getText();
       case VALUE_NUMBER_INT -> json.getLongValue();
-      case VALUE_TRUE -> Boolean.TRUE;
-      case VALUE_FALSE -> Boolean.FALSE;
+      case VALUE_TRUE -> true;
+      case VALUE_FALSE -> false;
       case VALUE_NULL -> null;
       default -> throw new IOException("unexpected " + token);
     };

@@ -101,12 +101,16 @@ public final class Finder {
 
   private Base within(Base base, Sought sought) {
     String rest = base.rest();
+    if (rest.indexOf('\0') >= 0) {
+      findings.add(
+          FindingCode.Z1008, sought.where(), "A path can't hold a NUL character.", "Remove it.");
+      return null;
+    }
+    Path start = base.path().resolve(Glob.of(rest.replace('\\', '/')).prefix()).normalize();
     boolean absolute = rest.startsWith("/") || rest.startsWith("\\") || rest.matches("[A-Za-z]:.*");
-    if (absolute
-        || !base.path().resolve(Glob.of(rest).prefix()).normalize().startsWith(base.path())
-        || rest.contains("../")
-            && Glob.of(rest).hasWildcards()
-            && !Glob.of(rest).prefix().contains("..")) {
+    // behind a wildcard ".." can't be followed at all
+    boolean climbs = Glob.of(rest).hasWildcards() && rest.matches(".*[*?].*/\\.\\.(/.*)?");
+    if (absolute || climbs || !start.startsWith(base.path())) {
       findings.add(
           FindingCode.Z2002,
           sought.where(),

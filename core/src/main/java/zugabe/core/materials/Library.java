@@ -2,35 +2,30 @@ package zugabe.core.materials;
 
 import java.util.List;
 import java.util.Optional;
-import zugabe.core.finding.Where;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.zip.ArchivedContent;
-import zugabe.formats.zip.ZipListing;
 
 /**
  * A library jar, read once from end to end.
  *
  * @param name its file name
  * @param version from its own metadata; empty when it has none
- * @param rawCrc32 CRC-32 of each entry's packed bytes, in the listing's order
+ * @param contents of its entries, in the order of its directory, folders included
  * @param highestMajor highest class-file version in it, versioned classes aside; 0 without classes
  * @param highestClass an entry of that version
- * @param where where the recipe names it
  */
 public record Library(
     String name,
     Optional<String> version,
     FileContent file,
-    ZipListing listing,
-    long[] rawCrc32,
+    List<ArchivedContent> contents,
     Optional<Manifest> manifest,
     int highestMajor,
-    String highestClass,
-    Where where) {
+    String highestClass) {
 
-  /** The content of the entry at an index of the listing. */
-  public ArchivedContent content(int index) {
-    return new ArchivedContent(listing.entries().get(index), rawCrc32[index]);
+  /** The entry of this name. */
+  public Optional<ArchivedContent> content(String name) {
+    return contents.stream().filter(c -> c.entry().name().equals(name)).findFirst();
   }
 
   /** Whether its manifest says that it holds classes for several Java versions. */
@@ -44,10 +39,5 @@ public record Library(
   /** Name and version as a user would say them. */
   public String title() {
     return version.filter(v -> !name.contains(v)).map(v -> name + " (" + v + ")").orElse(name);
-  }
-
-  /** Names of its entries that are files. */
-  public List<String> files() {
-    return listing.entries().stream().filter(e -> !e.isFolder()).map(e -> e.name()).toList();
   }
 }

@@ -24,7 +24,6 @@ import zugabe.formats.zip.ZipReader;
 /** Reads a library in one pass that digests it, checks every entry and notes what it is. */
 final class LibraryReader implements ZipPass.Visitor {
   private final FileContent file;
-  private final Where recipe;
   private final Findings findings;
   private final ByteArrayOutputStream manifest = new ByteArrayOutputStream();
   private final ByteArrayOutputStream pom = new ByteArrayOutputStream();
@@ -32,16 +31,14 @@ final class LibraryReader implements ZipPass.Visitor {
   private int highestMajor;
   private String highestClass = "";
 
-  private LibraryReader(FileContent file, Where recipe, Findings findings) {
+  private LibraryReader(FileContent file, Findings findings) {
     this.file = file;
-    this.recipe = recipe;
     this.findings = findings;
   }
 
   /** The library, or empty when it can't be used; why is in the findings. */
-  static Optional<Library> read(FileContent file, Where recipe, Findings findings)
-      throws IOException {
-    return new LibraryReader(file, recipe, findings).read();
+  static Optional<Library> read(FileContent file, Findings findings) throws IOException {
+    return new LibraryReader(file, findings).read();
   }
 
   private Optional<Library> read() throws IOException {
@@ -70,16 +67,7 @@ final class LibraryReader implements ZipPass.Visitor {
             : Optional.of(ManifestReader.read(manifest.toByteArray()).manifest());
     String name = file.path().getFileName().toString();
     return Optional.of(
-        new Library(
-            name,
-            version(read),
-            file,
-            listing,
-            pass.rawCrc32(),
-            read,
-            highestMajor,
-            highestClass,
-            recipe));
+        new Library(name, version(read), file, pass.contents(), read, highestMajor, highestClass));
   }
 
   private void report(Collection<ZipIrregularity> irregularities) {

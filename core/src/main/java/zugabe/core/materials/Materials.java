@@ -1,8 +1,11 @@
 package zugabe.core.materials;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import zugabe.core.finding.Findings;
@@ -22,7 +25,7 @@ public record Materials(
   public record Matched(String name, List<OwnFile> own, List<LibraryFile> libraries) {}
 
   /** A library's file, not yet read. */
-  public record LibraryFile(FileContent file, Sought sought) {}
+  public record LibraryFile(FileContent file) {}
 
   /** Looks for files; what isn't there is in the findings. */
   public static Matched match(
@@ -38,24 +41,34 @@ public record Materials(
       for (Match m : finder.find(s, ".jar")) {
         // a jar that two patterns match is one library
         if (jars.stream().noneMatch(j -> j.file().path().equals(m.file().path()))) {
-          jars.add(new LibraryFile(m.file(), s));
+          jars.add(new LibraryFile(m.file()));
         }
       }
     }
     return new Matched(name, files, jars);
   }
 
+  /** Libraries that were read, by path: one that several groups name is read once. */
+  public static final class Shelf {
+    private final Map<Path, Optional<Library>> read = new HashMap<>();
+
+    private List<Library> take(List<LibraryFile> wanted, Workers workers, Findings findings)
+        throws IOException {
+      List<LibraryFile> fresh =
+          wanted.stream().filter(f -> !read.containsKey(f.file().path())).toList();
+      List<Optional<Library>> libraries =
+          workers.map(fresh, f -> LibraryReader.read(f.file(), findings));
+      for (int i = 0; i < fresh.size(); i++) {
+        read.put(fresh.get(i).file().path(), libraries.get(i));
+      }
+      return wanted.stream().flatMap(f -> read.get(f.file().path()).stream()).toList();
+    }
+  }
+
   /** Reads what was matched, on all workers. */
-  public static Materials read(Matched matched, Workers workers, Findings findings)
+  public static Materials read(Matched matched, Shelf shelf, Workers workers, Findings findings)
       throws IOException {
-    List<Library> libraries =
-        workers
-            .map(
-                matched.libraries(),
-                f -> LibraryReader.read(f.file(), f.sought().where(), findings))
-            .stream()
-            .flatMap(Optional::stream)
-            .toList();
+    List<Library> libraries = shelf.take(matched.libraries(), workers, findings);
     ClassSurvey classes = ClassSurvey.of(matched.own(), workers, findings);
     return new Materials(matched.name(), matched.own(), libraries, classes);
   }

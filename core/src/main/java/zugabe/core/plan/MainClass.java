@@ -13,6 +13,7 @@ import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.UnreadableClassException;
+import zugabe.formats.zip.ArchivedContent;
 
 /** Finds the class that starts a program, or says why there is none. */
 final class MainClass {
@@ -104,9 +105,9 @@ final class MainClass {
   private Optional<ClassFacts> inLibraries(String name) throws IOException {
     String path = name.replace('.', '/') + ".class";
     for (Library l : materials.libraries()) {
-      int index = l.listing().entries().stream().map(e -> e.name()).toList().indexOf(path);
-      if (index >= 0) {
-        try (InputStream in = l.content(index).open()) {
+      Optional<ArchivedContent> entry = l.content(path);
+      if (entry.isPresent()) {
+        try (InputStream in = entry.get().open()) {
           return Optional.of(ClassFacts.decode(in.readAllBytes()));
         } catch (UnreadableClassException e) {
           return Optional.empty();

@@ -37,6 +37,7 @@ public final class Planner {
   private final Progress progress;
   private final Findings findings;
   private final Map<String, Materials.Matched> matched = new LinkedHashMap<>();
+  private final Materials.Shelf shelf = new Materials.Shelf();
   private final Map<String, Materials> read = new LinkedHashMap<>();
 
   /**
@@ -221,7 +222,7 @@ public final class Planner {
     Materials known = read.get(name);
     if (known == null) {
       progress.at("reading " + name, 0, 0);
-      known = Materials.read(match(name), workers, findings);
+      known = Materials.read(match(name), shelf, workers, findings);
       read.put(name, known);
     }
     return known;

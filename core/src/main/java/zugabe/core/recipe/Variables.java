@@ -14,8 +14,8 @@ import zugabe.core.finding.Nearest;
 import zugabe.core.finding.Where;
 
 /**
- * Fills in {@code {app.version}} and {@code {env.NAME:default}} in every text of the tree. {@code {{} stands for one
- * brace. Variables may refer to others, never to themselves.
+ * Fills in {@code {app.version}} and {@code {env.NAME:default}} in every text of the tree. A
+ * doubled opening brace stands for one. Variables may refer to others, never to themselves.
  */
 final class Variables {
   private static final Pattern VARIABLE =

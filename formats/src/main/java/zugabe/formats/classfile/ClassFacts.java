@@ -71,7 +71,7 @@ public record ClassFacts(String name, int major, Main main, String superName) {
 
   /** The class-file version in a header. */
   public static int major(byte[] header) {
-    return (header[6] & 0xFF) << 8 | header[7] & 0xFF;
+    return ((header[6] & 0xFF) << 8) | (header[7] & 0xFF);
   }
 
   /** The Java version that a class-file version belongs to; 1 to 4 are all called 4 and lower. */
@@ -105,7 +105,7 @@ public record ClassFacts(String name, int major, Main main, String superName) {
         int access, String name, String descriptor, String signature, String[] exceptions) {
       if (name.equals("main")) {
         Main found = judge(access, descriptor);
-        if (found.ordinal() < main.ordinal()) {
+        if (found.compareTo(main) < 0) {
           main = found;
         }
       }

@@ -45,9 +45,9 @@ public final class ZipPass {
    * What a pass found.
    *
    * @param irregularities only what the listing didn't know
-   * @param rawCrc32 CRC-32 of each entry's packed bytes, in the listing's order
+   * @param contents each entry's content, in the listing's order
    */
-  public record Result(List<ZipIrregularity> irregularities, long[] rawCrc32) {}
+  public record Result(List<ZipIrregularity> irregularities, List<ArchivedContent> contents) {}
 
   /** Reads {@code whole}, the archive's bytes, to its end. The listing must be sound. */
   public static Result over(ZipListing listing, InputStream whole, Visitor visitor)
@@ -58,7 +58,15 @@ public final class ZipPass {
     } finally {
       pass.inflater.end();
     }
-    return new Result(List.copyOf(pass.irregularities), pass.rawCrc32);
+    return new Result(List.copyOf(pass.irregularities), pass.contents());
+  }
+
+  private List<ArchivedContent> contents() {
+    List<ArchivedContent> contents = new ArrayList<>(rawCrc32.length);
+    for (int i = 0; i < rawCrc32.length; i++) {
+      contents.add(new ArchivedContent(listing.entries().get(i), rawCrc32[i]));
+    }
+    return contents;
   }
 
   private void run() throws IOException {

@@ -29,7 +29,7 @@ public record Harbour(
       double before = heightMetres(time.minusSeconds(STEP_SECONDS));
       double here = heightMetres(time);
       double after = heightMetres(time.plusSeconds(STEP_SECONDS));
-      if (before < here && here >= after || before > here && here <= after) {
+      if ((before < here && here >= after) || (before > here && here <= after)) {
         turns.add(new Turn(time.truncatedTo(ChronoUnit.MINUTES), here, before < here));
       }
       time = time.plusSeconds(STEP_SECONDS);
