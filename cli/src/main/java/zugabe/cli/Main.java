@@ -14,6 +14,9 @@ public final class Main {
     }
     // nothing that is written may depend on the user's language
     Locale.setDefault(Locale.ROOT);
+    if (args.length > 0 && (args[0].equals("check") || args[0].equals("build"))) {
+      WarmUp.start(Runtime.getRuntime().availableProcessors());
+    }
     int code = CommandLineRun.of(Terminal.ofProcess()).run(args);
     System.out.flush();
     System.exit(code);

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.ContentChangedException;
+import zugabe.bytes.Digests;
 import zugabe.core.answer.Answer;
 import zugabe.core.build.Builder;
 import zugabe.core.build.Disk;
@@ -35,6 +36,7 @@ import zugabe.core.target.Targets;
 import zugabe.core.target.jar.JarTarget;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
+import zugabe.formats.classfile.ClassFacts;
 
 /**
  * Everything a user can ask for. Where the command was given, its environment, its threads and
@@ -245,6 +247,18 @@ public final class Zugabe {
     return (absolute.startsWith(here) ? here.relativize(absolute) : absolute)
         .toString()
         .replace('\\', '/');
+  }
+
+  /** Does a very small piece of what checking a recipe does, so that its classes are loaded. */
+  public static void warmUp() {
+    Recipe.read("", "app: {name: A, version: 1}", List.of(), Map.of(), new Findings());
+    try (InputStream in = Version.class.getResourceAsStream("Version.class")) {
+      ClassFacts.decode(in.readAllBytes());
+      Digests.sha256().digest();
+    } catch (IOException e) {
+      // nothing depends on it
+      return;
+    }
   }
 
   /** What is in a file. */

@@ -39,7 +39,7 @@ public final class Builder {
   private final Workers workers;
   private final Progress progress;
   private final Findings findings;
-  private final Map<Planned, Output> outputs = new LinkedHashMap<>();
+  private final Map<String, Output> outputs = new LinkedHashMap<>();
 
   /**
    * How to build.
@@ -106,7 +106,7 @@ public final class Builder {
     boolean done = false;
     try {
       for (Planned d : plan.deliverables()) {
-        outputs.put(d, targets.of(d.kind()).assemble(d));
+        outputs.put(d.name(), targets.of(d.kind()).assemble(d));
       }
       if (!hasRoom() || overwritesMaterial(folder)) {
         return Optional.empty();
@@ -209,7 +209,7 @@ public final class Builder {
     try {
       hold(d);
       try (FileChannel file = disk.create(part)) {
-        return Spool.write(outputs.get(d).layout(), file, d.file(), workers, progress);
+        return Spool.write(outputs.get(d.name()).layout(), file, d.file(), workers, progress);
       }
     } finally {
       release(d);
@@ -238,7 +238,7 @@ public final class Builder {
 
   private Receipt.Row row(Planned d, Spool.Written written) throws IOException {
     List<Receipt.Used> inputs = new ArrayList<>();
-    for (Input input : outputs.get(d).inputs()) {
+    for (Input input : outputs.get(d.name()).inputs()) {
       inputs.add(Inputs.used(input));
     }
     Receipt.Made made = new Receipt.Made(d.file(), written.size(), written.sha256());
@@ -252,7 +252,7 @@ public final class Builder {
     String program = d.program().map(p -> "programs." + p.name()).orElse("-");
     return Stream.of("deliverables." + d.name(), program, "materials." + d.materials().name())
             .anyMatch(key -> where.key().equals(key) || where.key().startsWith(key + "."))
-        || outputs.get(d).inputs().stream()
+        || outputs.get(d.name()).inputs().stream()
             .flatMap(i -> i.files().stream())
             .anyMatch(f -> f.name().equals(where.file()));
   }

@@ -3,9 +3,9 @@ package zugabe.core.finding;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.LinkedHashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Set;
+import java.util.Map;
 
 /**
  * Collects findings, each once. Safe for use by several threads; the result's order doesn't depend
@@ -22,7 +22,10 @@ public final class Findings {
           .thenComparing(f -> f.code().name())
           .thenComparing(Finding::what);
 
-  private final Set<Finding> all = new LinkedHashSet<>();
+  /**
+   * By what tells them apart; a record's own hash code is slow to link at a short command's start.
+   */
+  private final Map<String, Finding> all = new LinkedHashMap<>();
 
   /** Adds a finding of the code's own severity. */
   public void add(FindingCode code, Where where, String what, String fix) {
@@ -30,7 +33,8 @@ public final class Findings {
   }
 
   public synchronized void add(Finding finding) {
-    all.add(finding);
+    all.putIfAbsent(
+        finding.code().name() + '\n' + finding.where().text() + '\n' + finding.what(), finding);
   }
 
   public void addAll(Collection<Finding> findings) {
@@ -39,12 +43,12 @@ public final class Findings {
 
   /** Errors first, then by place. */
   public synchronized List<Finding> sorted() {
-    List<Finding> list = new ArrayList<>(all);
+    List<Finding> list = new ArrayList<>(all.values());
     list.sort(ORDER);
     return List.copyOf(list);
   }
 
   public synchronized boolean hasErrors() {
-    return all.stream().anyMatch(f -> f.severity() == Severity.ERROR);
+    return all.values().stream().anyMatch(f -> f.severity() == Severity.ERROR);
   }
 }

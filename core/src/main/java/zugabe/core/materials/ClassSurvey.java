@@ -2,14 +2,14 @@ package zugabe.core.materials;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Function;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
-import zugabe.core.work.Workers;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.UnreadableClassException;
 
@@ -23,39 +23,39 @@ public record ClassSurvey(List<ClassFacts> facts, Optional<Materials.Highest> hi
   /** No compiler makes larger ones; a file of that name that is larger is something else. */
   private static final long MAX_CLASS_BYTES = 16 << 20;
 
-  private record Read(OwnFile file, ClassFacts facts) {}
-
-  static ClassSurvey of(List<OwnFile> own, Workers workers, Findings findings) throws IOException {
-    List<OwnFile> classes = own.stream().filter(OwnFile::isClass).toList();
-    List<Read> read =
-        workers.map(classes, f -> read(f, findings)).stream().filter(Objects::nonNull).toList();
-    Optional<Materials.Highest> highest =
-        read.stream()
-            .max(Comparator.comparingInt(r -> r.facts().major()))
-            .map(r -> new Materials.Highest(r.facts().major(), r.file().file().name(), ""));
-    return new ClassSurvey(
-        read.stream().map(Read::facts).sorted(Comparator.comparing(ClassFacts::name)).toList(),
-        highest);
+  static ClassSurvey of(List<OwnFile> classes, Function<OwnFile, Optional<ClassFacts>> read) {
+    List<ClassFacts> facts = new ArrayList<>();
+    Materials.Highest highest = null;
+    for (OwnFile file : classes) {
+      Optional<ClassFacts> f = read.apply(file);
+      f.ifPresent(facts::add);
+      if (f.isPresent() && (highest == null || f.get().major() > highest.major())) {
+        highest = new Materials.Highest(f.get().major(), file.file().name(), "");
+      }
+    }
+    facts.sort(Comparator.comparing(ClassFacts::name));
+    return new ClassSurvey(List.copyOf(facts), Optional.ofNullable(highest));
   }
 
-  private static Read read(OwnFile own, Findings findings) throws IOException {
+  static Optional<ClassFacts> read(OwnFile own, Findings findings) throws IOException {
+    Where where = Where.file(own.file().name());
     if (own.file().size() > MAX_CLASS_BYTES) {
       findings.add(
           FindingCode.Z2013,
-          Where.file(own.file().name()),
+          where,
           "It has " + own.file().size() + " bytes, too many for a class file.",
           "Name it otherwise if it is data.");
-      return null;
+      return Optional.empty();
     }
     try (InputStream in = own.file().open()) {
-      return new Read(own, ClassFacts.decode(in.readAllBytes()));
+      return Optional.of(ClassFacts.decode(in.readAllBytes()));
     } catch (UnreadableClassException e) {
       findings.add(
           FindingCode.Z2013,
-          Where.file(own.file().name()),
+          where,
           "It can't be read as a class file: " + e.getMessage() + ".",
           "Compile it again, if the program needs this class.");
-      return null;
+      return Optional.empty();
     }
   }
 

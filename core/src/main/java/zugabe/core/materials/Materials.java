@@ -10,6 +10,7 @@ import java.util.Objects;
 import java.util.Optional;
 import zugabe.core.finding.Findings;
 import zugabe.core.work.Workers;
+import zugabe.formats.classfile.ClassFacts;
 
 /**
  * A group of built files.
@@ -48,9 +49,23 @@ public record Materials(
     return new Matched(name, files, jars);
   }
 
-  /** Libraries that were read, by path: one that several groups name is read once. */
+  /** What was read, by path: a file that several groups name is read once. */
   public static final class Shelf {
     private final Map<Path, Optional<Library>> read = new HashMap<>();
+
+    private final Map<Path, Optional<ClassFacts>> classes = new HashMap<>();
+
+    private ClassSurvey survey(List<OwnFile> own, Workers workers, Findings findings)
+        throws IOException {
+      List<OwnFile> wanted = own.stream().filter(OwnFile::isClass).toList();
+      List<OwnFile> fresh =
+          wanted.stream().filter(f -> !classes.containsKey(f.file().path())).toList();
+      List<Optional<ClassFacts>> facts = workers.map(fresh, f -> ClassSurvey.read(f, findings));
+      for (int i = 0; i < fresh.size(); i++) {
+        classes.put(fresh.get(i).file().path(), facts.get(i));
+      }
+      return ClassSurvey.of(wanted, f -> classes.get(f.file().path()));
+    }
 
     private List<Library> take(List<LibraryFile> wanted, Workers workers, Findings findings)
         throws IOException {
@@ -69,7 +84,7 @@ public record Materials(
   public static Materials read(Matched matched, Shelf shelf, Workers workers, Findings findings)
       throws IOException {
     List<Library> libraries = shelf.take(matched.libraries(), workers, findings);
-    ClassSurvey classes = ClassSurvey.of(matched.own(), workers, findings);
+    ClassSurvey classes = shelf.survey(matched.own(), workers, findings);
     return new Materials(matched.name(), matched.own(), libraries, classes);
   }
 

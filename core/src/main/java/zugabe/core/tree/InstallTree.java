@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.TreeMap;
 
@@ -17,7 +18,7 @@ public record InstallTree(List<Entry> entries) {
 
   /** Collects files; folders come by themselves. */
   public static final class Builder {
-    private final Map<String, Entry> byPath = new TreeMap<>();
+    private final NavigableMap<String, Entry> byPath = new TreeMap<>();
     private final Instant time;
 
     private Builder(Instant time) {
@@ -39,11 +40,9 @@ public record InstallTree(List<Entry> entries) {
     public List<String> filesAsFolders() {
       List<String> clashes = new ArrayList<>();
       for (String path : byPath.keySet()) {
-        for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
-          String parent = path.substring(0, slash);
-          if (byPath.containsKey(parent) && !clashes.contains(parent)) {
-            clashes.add(parent);
-          }
+        String below = byPath.ceilingKey(path + "/");
+        if (below != null && below.startsWith(path + "/")) {
+          clashes.add(path);
         }
       }
       return clashes;

@@ -43,7 +43,10 @@ public final class JarOrder {
 
   /** Signature files and blocks lie right in META-INF (specification, "Signed JAR File"). */
   public static boolean isSignatureFile(String name) {
-    if (!name.regionMatches(true, 0, "META-INF/", 0, 9) || name.indexOf('/', 9) >= 0) {
+    if (name.length() < 10
+        || (name.charAt(0) != 'M' && name.charAt(0) != 'm')
+        || !name.regionMatches(true, 0, "META-INF/", 0, 9)
+        || name.indexOf('/', 9) >= 0) {
       return false;
     }
     String file = name.substring(9).toUpperCase(Locale.ROOT);

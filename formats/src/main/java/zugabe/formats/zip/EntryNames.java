@@ -23,28 +23,35 @@ public final class EntryNames {
     if (name.length() > 1 && name.charAt(1) == ':' && Character.isLetter(name.charAt(0))) {
       return Optional.of("the name starts with a drive letter");
     }
-    for (String part : name.split("/", -1)) {
-      if (part.equals("..")) {
-        return Optional.of("the name climbs out of its folder with \"..\"");
-      }
+    if (hasPart(name, "..")) {
+      return Optional.of("the name climbs out of its folder with \"..\"");
     }
     return Optional.empty();
   }
 
   /** Why some systems can't hold this name; empty when all can. */
   static Optional<String> odd(String name) {
-    if (name.chars().anyMatch(c -> c < 0x20 || c == 0x7F)) {
-      return Optional.of("the name holds control characters");
+    for (int i = 0; i < name.length(); i++) {
+      if (name.charAt(i) < 0x20 || name.charAt(i) == 0x7F) {
+        return Optional.of("the name holds control characters");
+      }
     }
     if (name.indexOf('\uFFFD') >= 0) {
       return Optional.of("the name isn't UTF-8");
     }
-    String path = name.endsWith("/") ? name.substring(0, name.length() - 1) : name;
-    for (String part : path.split("/", -1)) {
-      if (part.isEmpty() || part.equals(".")) {
-        return Optional.of("the name has an empty or \".\" part");
+    return name.contains("//") || hasPart(name, ".")
+        ? Optional.of("the name has an empty or \".\" part")
+        : Optional.empty();
+  }
+
+  private static boolean hasPart(String name, String part) {
+    for (int at = name.indexOf(part); at >= 0; at = name.indexOf(part, at + 1)) {
+      int end = at + part.length();
+      if ((at == 0 || name.charAt(at - 1) == '/')
+          && (end == name.length() || name.charAt(end) == '/')) {
+        return true;
       }
     }
-    return Optional.empty();
+    return false;
   }
 }

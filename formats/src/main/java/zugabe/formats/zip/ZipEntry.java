@@ -15,7 +15,7 @@ import zugabe.bytes.Content;
  * @param packedSize bytes in the archive
  * @param size bytes of the content, as claimed
  * @param dataOffset where the packed bytes start, in bytes from the file's start
- * @param time as written, read as UTC
+ * @param dosTime the date and time fields as written
  * @param mode Unix permission bits, or 0 when the archive has none
  * @param archive the file it lies in
  */
@@ -27,9 +27,14 @@ public record ZipEntry(
     long size,
     long headerOffset,
     long dataOffset,
-    Instant time,
+    long dosTime,
     int mode,
     Content archive) {
+
+  /** The time as written, read as UTC. */
+  public Instant time() {
+    return DosTime.decode(dosTime);
+  }
 
   public boolean isFolder() {
     return name.endsWith("/");

@@ -93,7 +93,9 @@ public final class ZipReader {
           "its header is said to stand at " + at + ", after the entries");
       return;
     }
-    ByteReader r = ByteReader.of(access.readFully(at, Zip.LOCAL_BYTES));
+    int known = (int) Math.min(Zip.LOCAL_BYTES + nameBytes.length, end.centralOffset() - at);
+    byte[] header = access.readFully(at, known);
+    ByteReader r = ByteReader.of(header);
     if (r.u4() != Zip.LOCAL_SIGNATURE) {
       note(ZipFault.DAMAGED, name, at, "it has no header at " + at);
       return;
@@ -119,7 +121,7 @@ public final class ZipReader {
       return;
     }
     if (nameLength != nameBytes.length
-        || !Arrays.equals(access.readFully(at + Zip.LOCAL_BYTES, nameLength), nameBytes)) {
+        || !Arrays.equals(header, Zip.LOCAL_BYTES, header.length, nameBytes, 0, nameBytes.length)) {
       note(ZipFault.DAMAGED, name, at, "its header has another name than the directory");
     }
     if (method != h.method()) {
@@ -141,7 +143,7 @@ public final class ZipReader {
             h.size(),
             at,
             data,
-            DosTime.decode(h.time()),
+            h.time(),
             h.mode(),
             archive));
   }
