@@ -1,7 +1,6 @@
 package zugabe.core.json;
 
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import zugabe.core.answer.Answer;
 import zugabe.core.receipt.Receipt;
@@ -86,8 +85,10 @@ public final class AnswerJson {
     map.put("identity", x.identity());
     map.put("start", x.start());
     if (x.java().isPresent()) {
-      map.put("java", Map.of("version", x.java().getAsInt()));
-      map.put("javaBecause", x.javaBecause());
+      Map<String, Object> java = new LinkedHashMap<>();
+      java.put("version", x.java().getAsInt());
+      java.put("because", x.javaBecause());
+      map.put("java", java);
     }
     map.put("manifest", x.manifest());
     map.put("entries", x.entries().stream().map(AnswerJson::item).toList());
@@ -122,9 +123,5 @@ public final class AnswerJson {
   /** A schema, or any other tree. */
   public static String tree(Map<String, Object> tree) {
     return JsonText.write(tree);
-  }
-
-  static List<String> commands() {
-    return List.of("check", "build", "inspect", "explain", "demo");
   }
 }
