@@ -8,8 +8,12 @@ import zugabe.core.finding.Where;
 sealed interface Node {
   Where where();
 
-  /** A scalar as written: {@code 2.10} stays {@code 2.10}, {@code NO} stays {@code NO}. */
-  record Text(Where where, String value, boolean quoted) implements Node {
+  /**
+   * A scalar as written: {@code 2.10} stays {@code 2.10}, {@code NO} stays {@code NO}.
+   *
+   * @param faulty a fault of it is reported already
+   */
+  record Text(Where where, String value, boolean quoted, boolean faulty) implements Node {
     /** YAML's ways to write nothing. */
     boolean isNothing() {
       return !quoted && (value.isEmpty() || value.equals("~") || value.equals("null"));

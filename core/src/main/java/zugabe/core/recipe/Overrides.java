@@ -55,7 +55,7 @@ final class Overrides {
         return refuse(
             "\"" + full + "\" is " + old.get().kind() + "; only single values can be set.");
       }
-      return new Node.Text(keyed(full), value, true);
+      return new Node.Text(keyed(full), value, true, false);
     }
     Node next = old.orElseGet(() -> new Node.Mapping(keyed(full), false, List.of()));
     if (next instanceof Node.Mapping m) {

@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.yaml.snakeyaml.error.MarkedYAMLException;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -25,7 +26,7 @@ final class RecipeParser {
   static final int MAX_CHARS = 1 << 20;
   private static final int MAX_DEPTH = 32;
   private static final Pattern BARE_BRACES =
-      Pattern.compile("[:\\-]\\s+\\{[A-Za-z][\\w.-]*(:[^{},]*)?\\}");
+      Pattern.compile("[:\\-]\\s+\\{(app|env)\\.[\\w.-]+(:[^{},]*)?\\}\\S");
 
   private final String file;
   private final String text;
@@ -109,7 +110,7 @@ final class RecipeParser {
     if (token == JsonToken.START_ARRAY) {
       return listing(key, where, depth);
     }
-    return new Node.Text(where, parser.getText(), isQuoted(where));
+    return new Node.Text(where, parser.getText(), isQuoted(where), false);
   }
 
   private Node.Mapping mapping(String key, Where where, int depth) throws IOException {
@@ -145,7 +146,7 @@ final class RecipeParser {
 
   private void refuseReferences(Where where) throws IOException {
     if (parser instanceof YAMLParser yaml
-        && (yaml.isCurrentAlias() || yaml.getObjectId() != null)) {
+        && (yaml.isCurrentAlias() || yaml.getObjectId() != null || charAt(where) == '&')) {
       findings.add(
           FindingCode.Z1009,
           where,
@@ -177,6 +178,11 @@ final class RecipeParser {
     JsonLocation at = e.getLocation();
     int line = at == null ? -1 : at.getLineNr();
     int column = at == null ? -1 : at.getColumnNr();
+    if (e.getCause() instanceof MarkedYAMLException yaml && yaml.getProblemMark() != null) {
+      // the parser's own location is that of the last good token
+      line = yaml.getProblemMark().getLine() + 1;
+      column = yaml.getProblemMark().getColumn() + 1;
+    }
     // the parser stops behind the closing brace, on the same line or the next
     for (int i = line; i >= Math.max(1, line - 1) && i <= lines.length; i--) {
       Matcher braces = BARE_BRACES.matcher(lines[i - 1]);

@@ -62,6 +62,9 @@ record TextShape<T>(
 
   @Override
   public Said<T> bind(Node node, Findings findings) {
+    if (node instanceof Node.Text known && known.faulty()) {
+      return standIn(node);
+    }
     if (!(node instanceof Node.Text text) || text.isNothing()) {
       Shape.wrongType(node, wanted, findings);
       return standIn(node);

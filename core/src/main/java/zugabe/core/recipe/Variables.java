@@ -24,6 +24,7 @@ final class Variables {
   private final Node.Mapping root;
   private final Map<String, String> environment;
   private final Findings findings;
+  private int faults;
   private final Deque<String> open = new ArrayDeque<>();
 
   private Variables(Node.Mapping root, Map<String, String> environment, Findings findings) {
@@ -46,7 +47,9 @@ final class Variables {
       return new Node.Listing(l.where(), l.items().stream().map(this::fill).toList());
     }
     Node.Text text = (Node.Text) node;
-    return new Node.Text(text.where(), fill(text.value(), text.where()), text.quoted());
+    faults = 0;
+    String value = fill(text.value(), text.where());
+    return new Node.Text(text.where(), value, text.quoted(), faults > 0);
   }
 
   private String fill(String text, Where where) {
@@ -90,6 +93,7 @@ final class Variables {
           where,
           "{" + name + "} refers back to itself.",
           "Write one of the values out.");
+      faults++;
       return "";
     }
     open.push(name);
@@ -102,6 +106,7 @@ final class Variables {
 
   private String unknown(Where where, String what, String fix) {
     findings.add(FindingCode.Z1006, where, what, fix);
+    faults++;
     return "";
   }
 

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import zugabe.bytes.Access;
 import zugabe.bytes.ByteReader;
@@ -169,10 +170,13 @@ public final class ZipReader {
   private void checkNames(List<ZipEntry> entries) {
     Set<String> seen = new HashSet<>();
     for (ZipEntry e : entries) {
-      EntryNames.escape(e.name())
-          .ifPresent(why -> note(ZipFault.ESCAPE, e.name(), e.headerOffset(), why));
-      EntryNames.odd(e.name())
-          .ifPresent(why -> note(ZipFault.ODD_NAME, e.name(), e.headerOffset(), why));
+      Optional<String> escape = EntryNames.escape(e.name());
+      if (escape.isPresent()) {
+        note(ZipFault.ESCAPE, e.name(), e.headerOffset(), escape.get());
+      } else {
+        EntryNames.odd(e.name())
+            .ifPresent(why -> note(ZipFault.ODD_NAME, e.name(), e.headerOffset(), why));
+      }
       if (!seen.add(e.name())) {
         note(
             ZipFault.DUPLICATE,

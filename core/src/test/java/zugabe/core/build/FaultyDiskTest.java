@@ -1,0 +1,332 @@
+package zugabe.core.build;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.MappedByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.ReadableByteChannel;
+import java.nio.channels.WritableByteChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+import zugabe.bytes.Digests;
+import zugabe.core.finding.Finding;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.plan.Plan;
+import zugabe.core.plan.Planner;
+import zugabe.core.recipe.Recipe;
+import zugabe.core.target.Targets;
+import zugabe.core.target.jar.JarTarget;
+import zugabe.core.work.Progress;
+import zugabe.core.work.Workers;
+
+/**
+ * Builds onto a disk that fails at its n-th operation, for every n: the last good files stay whole.
+ */
+public final class FaultyDiskTest {
+  private static final List<String> FINAL_NAMES = List.of("one-1.jar", "two-1.jar");
+  private static final String RECIPE =
+      """
+      app: {name: One, version: 1}
+      materials: {app: {own: own}}
+      deliverables:
+        one: {kind: jar, materials: app}
+        two: {kind: jar, materials: app, file: two-1.jar}
+      """;
+
+  private Path folder;
+
+  @BeforeMethod
+  public void materials() throws IOException {
+    folder = Files.createTempDirectory("faulty").toRealPath();
+    Files.createDirectories(folder.resolve("own"));
+    Files.writeString(folder.resolve("own/small.txt"), "small");
+    Files.write(folder.resolve("own/large.bin"), new byte[3_000_000]);
+  }
+
+  @AfterMethod
+  public void remove() throws IOException {
+    try (Stream<Path> all = Files.walk(folder)) {
+      for (Path p : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
+        Files.delete(p);
+      }
+    }
+  }
+
+  /** Counts what is done to the disk and fails at one operation. */
+  private static final class FaultyDisk implements Disk {
+    private final int failAt;
+    private int count;
+
+    FaultyDisk(int failAt) {
+      this.failAt = failAt;
+    }
+
+    private void step(String message) throws IOException {
+      if (++count == failAt) {
+        throw new IOException(message);
+      }
+    }
+
+    @Override
+    public FileChannel create(Path file) throws IOException {
+      step("Permission denied");
+      return new FaultyChannel(Disk.super.create(file), this);
+    }
+
+    @Override
+    public void rename(Path from, Path to) throws IOException {
+      step("Input/output error");
+      Disk.super.rename(from, to);
+    }
+  }
+
+  private List<Finding> build(Disk disk) throws IOException {
+    Findings findings = new Findings();
+    try (Workers workers = Workers.of(2)) {
+      Recipe recipe = Recipe.read("r", RECIPE, List.of(), Map.of(), findings).orElseThrow();
+      Plan plan =
+          new Planner(recipe, folder, workers, Progress.NONE, findings)
+              .plan(List.of(), java.time.Instant.EPOCH);
+      assertThat(findings.hasErrors()).isFalse();
+      Builder.Order order =
+          new Builder.Order(folder.resolve("out"), "out", List.of(), false, Duration.ZERO);
+      new Builder(
+              plan,
+              order,
+              new Targets(List.of(new JarTarget())),
+              disk,
+              workers,
+              Progress.NONE,
+              findings)
+          .run();
+    }
+    return findings.sorted();
+  }
+
+  private Map<String, String> files() throws IOException {
+    Map<String, String> files = new TreeMap<>();
+    try (Stream<Path> list = Files.list(folder.resolve("out"))) {
+      for (Path p : list.toList()) {
+        try (InputStream in = Files.newInputStream(p)) {
+          files.put(p.getFileName().toString(), Digests.sha256Hex(in.readAllBytes()));
+        }
+      }
+    }
+    files.remove(FolderLock.FILE);
+    return files;
+  }
+
+  @Test
+  public void everyFailureLeavesTheLastGoodFiles() throws IOException {
+    FaultyDisk counting = new FaultyDisk(-1);
+    build(counting);
+    Map<String, String> old = files();
+    assertThat(old).containsOnlyKeys("one-1.jar", "two-1.jar", "receipt.json", "SHA256SUMS");
+    Files.writeString(folder.resolve("own/small.txt"), "changed");
+    List<String> seen = new ArrayList<>();
+    for (int n = 1; n <= counting.count; n++) {
+      List<Finding> findings = build(new FaultyDisk(n));
+      assertThat(findings)
+          .as("failure at operation %d", n)
+          .anyMatch(f -> f.code() == FindingCode.Z5008 || f.code() == FindingCode.Z5002);
+      Map<String, String> now = files();
+      assertThat(now.keySet()).noneMatch(name -> name.endsWith(".part"));
+      seen.add(String.valueOf(now.equals(old)));
+      // a record either tells the truth or isn't there
+      if (now.containsKey("receipt.json")) {
+        assertThat(Files.readString(folder.resolve("out/receipt.json")))
+            .contains(now.get("one-1.jar"), now.get("two-1.jar"));
+      }
+      assertThat(now.keySet()).containsAll(FINAL_NAMES);
+    }
+    assertThat(seen).contains("true", "false");
+    assertThat(build(new FaultyDisk(-1)).stream().filter(f -> f.code().name().startsWith("Z5")))
+        .isEmpty();
+    assertThat(files()).containsOnlyKeys(old.keySet());
+  }
+
+  @Test
+  public void aDiskThatIsTooSmallIsAskedFirst() throws IOException {
+    List<Finding> findings =
+        build(
+            new Disk() {
+              @Override
+              public long free(Path folder) {
+                return 100;
+              }
+
+              @Override
+              public FileChannel create(Path file) {
+                throw new AssertionError("nothing may be written");
+              }
+            });
+    assertThat(findings)
+        .anyMatch(f -> f.code() == FindingCode.Z5002 && f.what().contains("100 are free"));
+  }
+
+  @Test
+  public void theLockNamesItsHolder() throws IOException {
+    Files.createDirectories(folder.resolve("out"));
+    try (FolderLock held = FolderLock.take(folder.resolve("out"), Duration.ZERO, Progress.NONE)) {
+      assertThat(held).isNotNull();
+      assertThat(build(Disk.REAL))
+          .anyMatch(
+              f ->
+                  f.code() == FindingCode.Z5003
+                      && f.what().contains("process " + ProcessHandle.current().pid()));
+    }
+    assertThat(build(Disk.REAL)).noneMatch(f -> f.code() == FindingCode.Z5003);
+  }
+
+  @Test
+  public void recordsAreNotTrusted() throws IOException {
+    build(Disk.REAL);
+    Files.writeString(folder.resolve("keep.part"), "somebody's");
+    Path receipt = folder.resolve("out/receipt.json");
+    Files.writeString(receipt, Files.readString(receipt).replace("two-1.jar", "../keep"));
+    build(Disk.REAL);
+    assertThat(folder.resolve("keep.part")).exists();
+    Files.writeString(receipt, "{ nonsense");
+    assertThat(build(Disk.REAL)).anyMatch(f -> f.code() == FindingCode.Z5006);
+    Files.writeString(
+        receipt,
+        Files.readString(receipt)
+            .replaceAll("\"deflate\" : \"[0-9a-f]+\"", "\"deflate\" : \"0000000000000000\""));
+    assertThat(build(Disk.REAL)).anyMatch(f -> f.code() == FindingCode.Z5005);
+  }
+
+  @Test
+  public void anInterruptedCommitIsTakenUp() throws IOException {
+    build(Disk.REAL);
+    Path out = folder.resolve("out");
+    Files.move(out.resolve("receipt.json"), out.resolve("receipt.json.aside"));
+    Files.writeString(out.resolve("two-1.jar"), "of another build");
+    Files.writeString(out.resolve("one-1.jar.part"), "half");
+    OutputFolder open =
+        OutputFolder.open(out, Disk.REAL, Duration.ZERO, new Findings(), Progress.NONE);
+    try (open) {
+      Optional<zugabe.core.receipt.Receipt> last = open.last();
+      assertThat(last.orElseThrow().deliverables())
+          .extracting(r -> r.name())
+          .containsExactly("one");
+    }
+    build(Disk.REAL);
+    assertThat(files()).containsOnlyKeys("one-1.jar", "two-1.jar", "receipt.json", "SHA256SUMS");
+  }
+
+  /** A file whose writes are counted too. */
+  private static final class FaultyChannel extends FileChannel {
+    private final FileChannel real;
+    private final FaultyDisk disk;
+
+    FaultyChannel(FileChannel real, FaultyDisk disk) {
+      this.real = real;
+      this.disk = disk;
+    }
+
+    @Override
+    public int write(ByteBuffer bytes, long position) throws IOException {
+      disk.step("No space left on device");
+      return real.write(bytes, position);
+    }
+
+    @Override
+    public int write(ByteBuffer bytes) throws IOException {
+      disk.step("No space left on device");
+      return real.write(bytes);
+    }
+
+    @Override
+    public int read(ByteBuffer into, long position) throws IOException {
+      disk.step("Input/output error");
+      return real.read(into, position);
+    }
+
+    @Override
+    public int read(ByteBuffer into) throws IOException {
+      return real.read(into);
+    }
+
+    @Override
+    public long read(ByteBuffer[] into, int offset, int length) throws IOException {
+      return real.read(into, offset, length);
+    }
+
+    @Override
+    public long write(ByteBuffer[] from, int offset, int length) throws IOException {
+      return real.write(from, offset, length);
+    }
+
+    @Override
+    public long position() throws IOException {
+      return real.position();
+    }
+
+    @Override
+    public FileChannel position(long position) throws IOException {
+      return real.position(position);
+    }
+
+    @Override
+    public long size() throws IOException {
+      return real.size();
+    }
+
+    @Override
+    public FileChannel truncate(long size) throws IOException {
+      return real.truncate(size);
+    }
+
+    @Override
+    public void force(boolean metaData) throws IOException {
+      real.force(metaData);
+    }
+
+    @Override
+    public long transferTo(long position, long count, WritableByteChannel target)
+        throws IOException {
+      return real.transferTo(position, count, target);
+    }
+
+    @Override
+    public long transferFrom(ReadableByteChannel from, long position, long count)
+        throws IOException {
+      return real.transferFrom(from, position, count);
+    }
+
+    @Override
+    public MappedByteBuffer map(MapMode mode, long position, long size) throws IOException {
+      return real.map(mode, position, size);
+    }
+
+    @Override
+    public FileLock lock(long position, long size, boolean shared) throws IOException {
+      return real.lock(position, size, shared);
+    }
+
+    @Override
+    public FileLock tryLock(long position, long size, boolean shared) throws IOException {
+      return real.tryLock(position, size, shared);
+    }
+
+    @Override
+    protected void implCloseChannel() throws IOException {
+      real.close();
+    }
+  }
+}
