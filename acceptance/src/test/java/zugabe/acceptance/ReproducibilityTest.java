@@ -47,7 +47,7 @@ public final class ReproducibilityTest {
               .with("LOGNAME", user)
               .with(
                   "ZUGABE_JAVA_OPTIONS",
-                  "-Duser.name=" + user + " -Duser.language=" + language.substring(0, 2))
+                  "-Duser.name=" + user + " -Duser.language=" + language.replaceAll("[._].*", ""))
               .zugabe("build", "--jobs", jobs);
       assertThat(r.exit()).as(r.all()).isZero();
       String result = "";

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -134,7 +135,9 @@ final class Workspace implements AutoCloseable {
     Files.createDirectories(path(path).getParent());
     try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(path(path)))) {
       for (Map.Entry<String, byte[]> e : entries.entrySet()) {
-        out.putNextEntry(new ZipEntry(e.getKey()));
+        ZipEntry entry = new ZipEntry(e.getKey());
+        entry.setTimeLocal(LocalDateTime.of(2026, 1, 1, 0, 0));
+        out.putNextEntry(entry);
         out.write(e.getValue());
         out.closeEntry();
       }

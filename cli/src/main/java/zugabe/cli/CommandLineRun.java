@@ -63,6 +63,8 @@ final class CommandLineRun {
     } catch (IOException | UncheckedIOException e) {
       return failed(
           e, "zugabe: " + (e.getMessage() == null ? e.toString() : e.getMessage()), debug);
+    } catch (ParameterException e) {
+      throw e;
     } catch (RuntimeException e) {
       return failed(
           e,

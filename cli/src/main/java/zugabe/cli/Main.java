@@ -1,7 +1,7 @@
 package zugabe.cli;
 
 import java.util.Locale;
-import zugabe.core.Version;
+import zugabe.core.program.Version;
 
 /** Starts the program. The version is told before anything else is loaded. */
 public final class Main {

@@ -29,7 +29,7 @@ final class ManPage {
         ".TH \""
             + name.toUpperCase(Locale.ROOT)
             + "\" \"1\" \"\" \"zugabe "
-            + zugabe.core.Version.TEXT
+            + zugabe.core.program.Version.TEXT
             + "\"");
     section("NAME");
     line(text(name + " - " + firstSentence()));
@@ -40,7 +40,6 @@ final class ManPage {
     Arrays.stream(spec.usageMessage().header()).map(ManPage::text).forEach(this::line);
     section("EXAMPLES");
     for (String example : Options.examples(spec)) {
-      line(".PP");
       line(".nf");
       line(text(example));
       line(".fi");

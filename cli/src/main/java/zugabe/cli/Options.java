@@ -120,6 +120,7 @@ final class Options {
     return PositionalParamSpec.builder()
         .index("0")
         .arity(arity)
+        .required(!arity.startsWith("0"))
         .type(String.class)
         .paramLabel(label)
         .description(what)

@@ -53,7 +53,7 @@ final class Verbs {
             .versionHelp(true)
             .description("Print the version.")
             .build());
-    root.version("zugabe " + zugabe.core.Version.TEXT);
+    root.version("zugabe " + zugabe.core.program.Version.TEXT);
     root.usageMessage().commandListHeading("%nCommands:%n");
     return root;
   }

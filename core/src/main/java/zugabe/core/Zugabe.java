@@ -29,6 +29,7 @@ import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
 import zugabe.core.plan.Planner;
+import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.recipe.ValueOverride;
 import zugabe.core.target.Inspection;
@@ -89,7 +90,7 @@ public final class Zugabe {
           findings.sorted(),
           recipe,
           plan.map(p -> p.app().name()).orElse(""),
-          plan.map(p -> p.app().version().value()).orElse(""),
+          plan.map(p -> p.app().version()).orElse(""),
           plan.map(p -> p.deliverables().stream().map(Zugabe::intended).toList())
               .orElse(List.of()));
     }

@@ -6,7 +6,6 @@ import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
-import zugabe.formats.deflate.Deflate;
 import zugabe.formats.zip.ZipMember;
 import zugabe.formats.zip.ZipWriter;
 
@@ -14,13 +13,13 @@ import zugabe.formats.zip.ZipWriter;
 public final class ZipTree {
   private ZipTree() {}
 
-  public static Layout layout(InstallTree tree) {
-    Packing deflate = new Deflate();
+  /** Every entry is packed this way; links aren't held by any zip-shaped kind yet. */
+  public static Layout layout(InstallTree tree, Packing packing) {
     List<ZipMember> members = new ArrayList<>(tree.entries().size());
     for (Entry entry : tree.entries()) {
       if (entry instanceof Entry.RegularFile file) {
         members.add(
-            ZipMember.file(file.path(), file.time(), file.content(), deflate)
+            ZipMember.file(file.path(), file.time(), file.content(), packing)
                 .withMode(file.mode()));
       } else if (entry instanceof Entry.Directory folder) {
         members.add(ZipMember.folder(folder.path(), folder.time()));

@@ -13,7 +13,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import zugabe.bytes.ContentChangedException;
-import zugabe.core.Version;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
@@ -21,6 +20,7 @@ import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
+import zugabe.core.program.Version;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.recipe.ValueOverride;
 import zugabe.core.target.Input;
@@ -282,11 +282,7 @@ public final class Builder {
     made.forEach(r -> rows.put(r.name(), r));
     rows.values().removeIf(java.util.Objects::isNull);
     return new Receipt(
-        Version.TEXT,
-        deflate,
-        plan.app().name(),
-        plan.app().version().value(),
-        List.copyOf(rows.values()));
+        Version.TEXT, deflate, plan.app().name(), plan.app().version(), List.copyOf(rows.values()));
   }
 
   private List<String> leftovers(OutputFolder folder, Optional<Receipt> last) throws IOException {

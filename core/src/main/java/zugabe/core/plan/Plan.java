@@ -4,7 +4,6 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import zugabe.core.recipe.App;
 
 /**
  * What is to be made.
@@ -18,7 +17,7 @@ import zugabe.core.recipe.App;
  */
 public record Plan(
     Path folder,
-    App app,
+    Identity app,
     Instant time,
     List<Planned> deliverables,
     List<String> allFiles,

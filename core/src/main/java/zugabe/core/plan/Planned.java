@@ -3,10 +3,9 @@ package zugabe.core.plan;
 import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.Materials;
-import zugabe.core.recipe.App;
-import zugabe.core.recipe.Said;
 
 /**
  * One deliverable, ready to be made.
@@ -16,6 +15,7 @@ import zugabe.core.recipe.Said;
  * @param file its file name
  * @param time of its entries
  * @param program what it starts; empty for a library
+ * @param stored whether no entry is packed
  * @param manifest hand-written manifest to start from
  * @param attributes extra manifest attributes
  * @param where where the recipe says it
@@ -24,10 +24,11 @@ public record Planned(
     String name,
     String kind,
     String file,
-    App app,
+    Identity app,
     Instant time,
     Optional<PlannedProgram> program,
     Materials materials,
+    boolean stored,
     Optional<HandManifest> manifest,
     Map<String, Said<String>> attributes,
     Where where) {}

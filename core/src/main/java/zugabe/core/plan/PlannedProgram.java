@@ -2,10 +2,10 @@ package zugabe.core.plan;
 
 import java.util.List;
 import java.util.Optional;
+import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 import zugabe.core.recipe.JavaRange;
 import zugabe.core.recipe.ProgramSpec;
-import zugabe.core.recipe.Said;
 import zugabe.core.recipe.TrialSpec;
 
 /**

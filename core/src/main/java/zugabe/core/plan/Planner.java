@@ -13,6 +13,7 @@ import java.util.OptionalInt;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
+import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Finder;
@@ -23,7 +24,6 @@ import zugabe.core.recipe.JavaRange;
 import zugabe.core.recipe.MaterialsSpec;
 import zugabe.core.recipe.ProgramSpec;
 import zugabe.core.recipe.Recipe;
-import zugabe.core.recipe.Said;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
 import zugabe.formats.classfile.ClassFacts;
@@ -101,11 +101,15 @@ public final class Planner {
     }
     return new Plan(
         folder,
-        recipe.app(),
+        identity(),
         recipe.app().time().orElse(time),
         planned,
         files,
         List.copyOf(recipe.deliverables().keySet()));
+  }
+
+  private Identity identity() {
+    return new Identity(recipe.app().name(), recipe.app().version().value(), recipe.app().maker());
   }
 
   private String file(DeliverableSpec spec) {
@@ -147,10 +151,11 @@ public final class Planner {
             name,
             spec.kind().value().name().toLowerCase(Locale.ROOT),
             file,
-            recipe.app(),
+            identity(),
             recipe.app().time().orElse(time),
             planned,
             materials,
+            spec.packing().value() == DeliverableSpec.Packed.STORED,
             manifest,
             spec.attributes(),
             spec.where()));

@@ -4,6 +4,7 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import zugabe.core.finding.Said;
 
 /** The application's identity; what isn't said is empty. */
 public record App(

@@ -3,6 +3,7 @@ package zugabe.core.recipe;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 
 /** One file that goes out. */
@@ -11,6 +12,7 @@ public record DeliverableSpec(
     Optional<Said<String>> program,
     Optional<Said<String>> materials,
     Said<Libraries> libraries,
+    Said<Packed> packing,
     Optional<Said<String>> file,
     Optional<Said<String>> manifest,
     Map<String, Said<String>> attributes,
@@ -21,6 +23,14 @@ public record DeliverableSpec(
   public enum Kind {
     /** A jar: with a program one that {@code java -jar} starts, else a library. */
     JAR
+  }
+
+  /** Whether entries are packed. */
+  public enum Packed {
+    /** Each entry that gets smaller by it. */
+    DEFLATED,
+    /** None: larger, and quicker to make. */
+    STORED
   }
 
   /** How a program's libraries travel. */
@@ -46,6 +56,11 @@ public record DeliverableSpec(
           "libraries",
           TextShape.choice(Libraries.values()),
           "How libraries travel. Default: merged.");
+  private static final Field<Said<Packed>> PACKING =
+      Field.optional(
+          "packing",
+          TextShape.choice(Packed.values()),
+          "Whether entries are packed. Default: deflated, where that makes them smaller.");
   private static final Field<Said<String>> FILE =
       Field.optional(
           "file",
@@ -65,13 +80,14 @@ public record DeliverableSpec(
   static final Shape<DeliverableSpec> SHAPE =
       new RecordShape<>(
           "a deliverable",
-          List.of(KIND, PROGRAM, MATERIALS, LIBRARIES, FILE, MANIFEST, ATTRIBUTES, SIGN),
+          List.of(KIND, PROGRAM, MATERIALS, LIBRARIES, PACKING, FILE, MANIFEST, ATTRIBUTES, SIGN),
           v ->
               new DeliverableSpec(
                   v.of(KIND),
                   v.maybe(PROGRAM),
                   v.maybe(MATERIALS),
                   v.of(LIBRARIES),
+                  v.of(PACKING),
                   v.maybe(FILE),
                   v.maybe(MANIFEST),
                   v.of(ATTRIBUTES),

@@ -1,6 +1,7 @@
 package zugabe.core.recipe;
 
 import java.util.List;
+import zugabe.core.finding.Said;
 
 /** Where finished deliverables are handed over. */
 public record DestinationSpec(Said<Kind> kind, Said<String> path) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.Said;
 
 /**
  * A signing key.

@@ -1,6 +1,7 @@
 package zugabe.core.recipe;
 
 import java.util.List;
+import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 
 /**

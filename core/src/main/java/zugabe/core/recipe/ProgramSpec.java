@@ -3,6 +3,7 @@ package zugabe.core.recipe;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 
 /** Something that can be started. */

@@ -7,6 +7,7 @@ import java.util.Optional;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
+import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 
 /** Everything that has to be said about an application, once. */
@@ -19,9 +20,6 @@ public record Recipe(
     Map<String, DeliverableSpec> deliverables,
     Map<String, DestinationSpec> destinations,
     Where where) {
-
-  /** Address of the schema, which is also its place in the documentation. */
-  public static final String SCHEMA = "docs/schemas/recipe.schema.json";
 
   private enum Form {
     ONE
@@ -97,7 +95,6 @@ public record Recipe(
   public static Map<String, Object> schema() {
     Map<String, Object> schema = new LinkedHashMap<>();
     schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
-    schema.put("$id", SCHEMA);
     schema.put("title", "Zugabe recipe");
     schema.putAll(SHAPE.schema());
     return schema;

@@ -10,6 +10,7 @@ import java.util.function.Function;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
+import zugabe.core.finding.Said;
 
 /**
  * A single value.

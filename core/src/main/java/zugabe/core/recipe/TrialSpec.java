@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import zugabe.core.finding.Said;
 
 /**
  * How to try a program, and what is expected of it.

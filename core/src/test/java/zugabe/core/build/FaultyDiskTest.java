@@ -180,6 +180,27 @@ public final class FaultyDiskTest {
   }
 
   @Test
+  public void aFileThatChangesMeanwhileIsAFinding() throws IOException {
+    for (String changed : List.of("small2", "SMALL")) {
+      Files.writeString(folder.resolve("own/small.txt"), "small");
+      Files.writeString(folder.resolve("own/Code.class"), "small");
+      List<Finding> findings =
+          build(
+              new Disk() {
+                @Override
+                public FileChannel create(Path file) throws IOException {
+                  Files.writeString(folder.resolve("own/Code.class"), changed);
+                  return Disk.super.create(file);
+                }
+              });
+      assertThat(findings)
+          .anyMatch(
+              f -> f.code() == FindingCode.Z2004 && f.where().file().equals("own/Code.class"));
+      assertThat(folder.resolve("out/one-1.jar")).doesNotExist();
+    }
+  }
+
+  @Test
   public void theLockNamesItsHolder() throws IOException {
     Files.createDirectories(folder.resolve("out"));
     try (FolderLock held = FolderLock.take(folder.resolve("out"), Duration.ZERO, Progress.NONE)) {

@@ -10,6 +10,7 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.Said;
 
 public final class RecipeTest {
   private static final String GOOD =

@@ -1,4 +1,4 @@
-package zugabe.core;
+package zugabe.core.program;
 
 /**
  * The program's version; a constant, so that telling it loads nothing. A test holds it to the

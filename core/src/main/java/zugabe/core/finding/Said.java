@@ -1,6 +1,4 @@
-package zugabe.core.recipe;
-
-import zugabe.core.finding.Where;
+package zugabe.core.finding;
 
 /**
  * A value and where it was said; a default's place is that of the mapping it belongs to.

@@ -1,0 +1,143 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.testng.annotations.Test;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.program.Version;
+
+/** What is written about the program is true. */
+public final class DocumentationTest {
+  private static final Path ROOT = Program.ROOT;
+
+  private static List<Path> files(String folder, String ending) throws IOException {
+    try (Stream<Path> walk = Files.walk(ROOT.resolve(folder))) {
+      return walk.filter(
+              p -> p.toString().endsWith(ending) && !p.toString().contains("/target/classes/"))
+          .sorted()
+          .toList();
+    }
+  }
+
+  @Test
+  public void everyFindingHasAPageAndATest() throws IOException {
+    String tests = "";
+    for (String module : List.of("core", "acceptance")) {
+      for (Path p : files(module + "/src/test", ".java")) {
+        tests += Files.readString(p);
+      }
+    }
+    for (FindingCode code : FindingCode.values()) {
+      String page = Files.readString(ROOT.resolve("docs/findings/" + code + ".md"));
+      assertThat(page)
+          .startsWith(
+              "# " + code + ": " + code.title() + "\n\nSeverity: " + code.severity().word() + "\n")
+          .contains(
+              "\n## Why it matters\n\n" + code.why(),
+              "\n## How it shows\n",
+              "\n## How to mend it\n",
+              "\n## Example\n");
+      assertThat(tests).as("a test that raises " + code).containsPattern(code + "\\b");
+      assertThat(Files.readString(ROOT.resolve("docs/findings/README.md")))
+          .contains(
+              "| ["
+                  + code
+                  + "]("
+                  + code
+                  + ".md) | "
+                  + code.severity().word()
+                  + " | "
+                  + code.title()
+                  + " |");
+    }
+    assertThat(files("docs/findings", ".md")).hasSize(FindingCode.values().length + 1);
+  }
+
+  @Test
+  public void generatedFilesAreCurrent() throws Exception {
+    Program here = Program.in(ROOT);
+    assertThat(Files.readString(ROOT.resolve("docs/schemas/recipe.schema.json")))
+        .as("made by: ./zugabe schema")
+        .isEqualTo(here.zugabe("schema").out());
+    assertThat(Files.readString(ROOT.resolve("docs/man/zugabe.1")))
+        .as("made by: docs/make")
+        .isEqualTo(here.zugabe("manual").out());
+    assertThat(Files.readString(ROOT.resolve("docs/man/zugabe-build.1")))
+        .as("made by: docs/make")
+        .isEqualTo(here.zugabe("manual", "build").out());
+    assertThat(Files.readString(ROOT.resolve("docs/completion/zugabe.bash")))
+        .as("made by: docs/make")
+        .isEqualTo(here.zugabe("completion", "bash").out());
+  }
+
+  @Test
+  public void theVersionIsTheBuilds() throws IOException {
+    assertThat(Files.readString(ROOT.resolve("pom.xml")))
+        .contains("<version>" + Version.TEXT + "</version>");
+    assertThat(Files.readString(ROOT.resolve("CHANGELOG.md"))).contains("## " + Version.TEXT);
+  }
+
+  @Test
+  public void linksLeadSomewhere() throws IOException {
+    Pattern link = Pattern.compile("\\]\\(([^)#:]+)(#[^)]*)?\\)");
+    List<String> broken = new ArrayList<>();
+    for (Path page :
+        Stream.concat(
+                Stream.of("README.md", "ARCHITECTURE.md", "CONTRIBUTING.md", "CHANGELOG.md")
+                    .map(ROOT::resolve),
+                files("docs", ".md").stream())
+            .toList()) {
+      Matcher m = link.matcher(Files.readString(page));
+      while (m.find()) {
+        if (!Files.exists(page.resolveSibling(m.group(1)))) {
+          broken.add(ROOT.relativize(page) + ": " + m.group(1));
+        }
+      }
+    }
+    assertThat(broken).isEmpty();
+  }
+
+  @Test
+  public void picturesAreFewAndUsed() throws IOException {
+    String readme = Files.readString(ROOT.resolve("README.md"));
+    List<Path> pictures = files("docs/screenshots", ".png");
+    assertThat(pictures).hasSizeBetween(1, 19);
+    assertThat(pictures).allMatch(p -> readme.contains(ROOT.relativize(p).toString()));
+  }
+
+  @Test
+  public void shellScriptsPassALinter() throws Exception {
+    Program.Result r =
+        Program.in(ROOT)
+            .run(
+                "shellcheck",
+                "zugabe",
+                "verify",
+                "bench",
+                "docs/make",
+                "docs/screenshots/make",
+                ".ci/run");
+    assertThat(r.exit()).as(r.all()).isZero();
+  }
+
+  /** Where tests can't look, at least a reader can: sources stay within the sizes of a room. */
+  @Test
+  public void sourceFilesStaySmall() throws IOException {
+    for (String module : List.of("formats", "core", "cli", "demo", "benchmark", "acceptance")) {
+      for (Path p : files(module + "/src", ".java")) {
+        assertThat(Files.readString(p).lines().collect(Collectors.toList()))
+            .as(p.toString())
+            .hasSizeLessThan(450);
+      }
+    }
+  }
+}

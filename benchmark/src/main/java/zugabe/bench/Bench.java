@@ -1,0 +1,246 @@
+package zugabe.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/** Runs rows and prints a table of them. */
+public final class Bench {
+  private static final long HUGE_BYTES = 5_000_000_000L;
+  private static final int START_ROUNDS = 20;
+
+  private final Path root = Path.of("").toAbsolutePath();
+  private final Path base;
+  private final int rounds;
+
+  private Bench(Path base, int rounds) {
+    this.base = base;
+    this.rounds = rounds;
+  }
+
+  /** Measured work. */
+  private interface Work {
+    Run run() throws IOException, InterruptedException;
+  }
+
+  public static void main(String[] args) throws IOException, InterruptedException {
+    Path shared = Path.of("/dev/shm");
+    String folder =
+        System.getenv()
+            .getOrDefault(
+                "BENCH_DIR",
+                Files.isDirectory(shared) ? "/dev/shm" : System.getProperty("java.io.tmpdir"));
+    Bench bench =
+        new Bench(
+            Files.createDirectories(Path.of(folder, "zugabe-bench")),
+            Integer.parseInt(System.getenv().getOrDefault("BENCH_ROUNDS", "3")));
+    List<String> rows =
+        args.length == 0 ? List.of("zip", "raw", "stored", "start", "heap") : List.of(args);
+    System.out.printf(
+        Locale.ROOT,
+        "%s, Java %s, %d processors, medians of %d rounds%n",
+        System.getProperty("os.arch"),
+        System.getProperty("java.version"),
+        Runtime.getRuntime().availableProcessors(),
+        bench.rounds);
+    System.out.printf(
+        "%-28s %17s %17s %19s %15s %7s %6s%n",
+        "row", "seconds", "CPU seconds", "peak memory", "size", "ratio", "goal");
+    System.out.printf(
+        "%-28s %8s %8s %8s %8s %9s %9s %7s %7s%n",
+        "", "anchor", "ours", "anchor", "ours", "anchor", "ours", "anchor", "ours");
+    for (String row : rows) {
+      bench.row(row);
+    }
+  }
+
+  private void row(String row) throws IOException, InterruptedException {
+    switch (row) {
+      case "zip" -> compare("zip, level 6", "0.55", "deflated", "zip", "-6");
+      case "stored" -> compare("zip, stored, digests too", "0.60", "stored", "zip", "-0");
+      case "raw" -> raw();
+      case "start" -> start();
+      case "heap" -> heap();
+      default -> throw new IOException("there is no row " + row);
+    }
+  }
+
+  private void compare(String title, String goal, String packing, String... zip)
+      throws IOException, InterruptedException {
+    Path content = Corpus.content(base);
+    Path archive = base.resolve("anchor.zip");
+    String command = String.join(" ", zip) + " -q -r " + archive + " .";
+    String digests =
+        packing.equals("stored")
+            ? " && find . -type f -print0 | xargs -0 sha256sum >/dev/null && sha256sum " + archive
+            : "";
+    Path recipe = recipe("own", "{own: [content]}", packing);
+    alternate(
+        title,
+        goal,
+        () -> anchor(content, archive, command + digests),
+        archive,
+        () -> ours(recipe),
+        base.resolve("ours/bench-1.jar"));
+  }
+
+  private void raw() throws IOException, InterruptedException {
+    Path content = Corpus.content(base);
+    Path archive = base.resolve("anchor.zip");
+    Path recipe = recipe("raw", "{libraries: [jars/*.jar]}", "deflated");
+    alternate(
+        "zip of travelling entries",
+        "0.20",
+        () -> anchor(content, archive, "zip -6 -q -r " + archive + " ."),
+        archive,
+        () -> ours(recipe),
+        base.resolve("ours/bench-1.jar"));
+  }
+
+  private static Run anchor(Path content, Path archive, String command)
+      throws IOException, InterruptedException {
+    Files.deleteIfExists(archive);
+    return Run.of(content, Map.of(), "sh", "-c", command);
+  }
+
+  private Run ours(Path recipe) throws IOException, InterruptedException {
+    return Run.of(
+        base,
+        Map.of("ZUGABE_JAVA_OPTIONS", "-Xmx256m"),
+        root.resolve("zugabe").toString(),
+        "build",
+        "-q",
+        "-r",
+        recipe.toString(),
+        "-o",
+        base.resolve("ours").toString());
+  }
+
+  private Path recipe(String name, String materials, String packing) throws IOException {
+    Path file = base.resolve(name + ".yaml");
+    return Files.writeString(
+        file,
+        "app: {name: Bench, version: 1}\nmaterials: {all: "
+            + materials
+            + "}\ndeliverables: {jar: {kind: jar, materials: all, packing: "
+            + packing
+            + "}}\n");
+  }
+
+  private void alternate(
+      String title, String goal, Work anchor, Path anchorFile, Work ours, Path oursFile)
+      throws IOException, InterruptedException {
+    List<Run> theirs = new ArrayList<>();
+    List<Run> own = new ArrayList<>();
+    for (int i = 0; i < rounds; i++) {
+      theirs.add(anchor.run());
+      own.add(ours.run());
+    }
+    Run a = median(theirs);
+    Run o = median(own);
+    System.out.printf(
+        Locale.ROOT,
+        "%-28s %7.1fs %7.1fs %7.1fs %7.1fs %6d MB %6d MB %4d MB %4d MB %6.2f %6s%n",
+        title,
+        a.seconds(),
+        o.seconds(),
+        a.cpu(),
+        o.cpu(),
+        a.peak() / 1000,
+        o.peak() / 1000,
+        Files.size(anchorFile) / 1_000_000,
+        Files.size(oursFile) / 1_000_000,
+        o.seconds() / a.seconds(),
+        goal);
+    Files.delete(anchorFile);
+  }
+
+  private static Run median(List<Run> runs) {
+    List<Run> sorted = runs.stream().sorted(Comparator.comparingDouble(Run::seconds)).toList();
+    return sorted.get(sorted.size() / 2);
+  }
+
+  /** A bare runtime that says hello, against the program; all three take turns. */
+  private void start() throws IOException, InterruptedException {
+    Path hello = base.resolve("hello");
+    Files.createDirectories(hello);
+    Files.writeString(
+        hello.resolve("Hello.java"),
+        "public class Hello { public static void main(String[] a) { System.out.println(\"hello\"); } }");
+    Run.of(hello, Map.of(), "javac", "Hello.java");
+    Path demo = root.resolve("cli/target/app/demo/zugabe.yaml");
+    String zugabe = root.resolve("zugabe").toString();
+    List<Run> bare = new ArrayList<>();
+    List<Run> version = new ArrayList<>();
+    List<Run> check = new ArrayList<>();
+    for (int i = 0; i < START_ROUNDS; i++) {
+      bare.add(Run.of(hello, Map.of(), "java", "-cp", ".", "Hello"));
+      version.add(Run.of(base, Map.of(), zugabe, "--version"));
+      check.add(Run.of(base, Map.of(), zugabe, "check", "-r", demo.toString()));
+    }
+    start("start: --version", median(bare), median(version), "2.50");
+    start("start: check of the demo", median(bare), median(check), "7.00");
+  }
+
+  private static void start(String title, Run bare, Run ours, String goal) {
+    System.out.printf(
+        Locale.ROOT,
+        "%-28s %5.0f ms %5.0f ms %5.0f ms %5.0f ms %6d MB %6d MB %7s %7s %6.2f %6s%n",
+        title,
+        bare.seconds() * 1000,
+        ours.seconds() * 1000,
+        bare.cpu() * 1000,
+        ours.cpu() * 1000,
+        bare.peak() / 1000,
+        ours.peak() / 1000,
+        "",
+        "",
+        ours.seconds() / bare.seconds(),
+        goal);
+  }
+
+  /** No anchor: these have to pass in a heap of 256 MB. */
+  private void heap() throws IOException, InterruptedException {
+    Corpus.many(base, 100_000);
+    alone("100,000 entries, 256 MB heap", recipe("many", "{own: [many]}", "deflated"));
+    Corpus.huge(base, HUGE_BYTES);
+    alone("one file of 5 GB, 256 MB heap", recipe("huge", "{own: [huge]}", "deflated"));
+    try (Stream<Path> files = Files.walk(base.resolve("huge"))) {
+      for (Path p : files.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(p);
+      }
+    }
+  }
+
+  private void alone(String title, Path recipe) throws IOException, InterruptedException {
+    Run ours = ours(recipe);
+    Path file = base.resolve("ours/bench-1.jar");
+    Run.of(
+        base,
+        Map.of(),
+        "python3",
+        "-c",
+        "import zipfile; zipfile.ZipFile('" + file + "').namelist()");
+    System.out.printf(
+        Locale.ROOT,
+        "%-28s %8s %7.1fs %8s %7.1fs %9s %6d MB %7s %4d MB %6s %6s%n",
+        title,
+        "",
+        ours.seconds(),
+        "",
+        ours.cpu(),
+        "",
+        ours.peak() / 1000,
+        "",
+        Files.size(file) / 1_000_000,
+        "passed",
+        "");
+    Files.delete(file);
+  }
+}

@@ -1,0 +1,167 @@
+package zugabe.bench;
+
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.objectweb.asm.ClassWriter;
+import org.objectweb.asm.Opcodes;
+
+/** Made-up content of the kinds that applications consist of: about 400 MB, the same each time. */
+final class Corpus {
+  private static final int CLASSES = 12_000;
+  private static final int TEXTS = 1_500;
+  private static final int BINARIES = 10;
+  private static final int BINARY_BYTES = 18_000_000;
+  private static final int JARS = 40;
+  private static final String[] WORDS =
+      "tide harbour quay salt marsh gannet heron staithe curve height water mooring channel beacon chart datum flood neap spring ebb"
+          .split(" ");
+
+  private final Path folder;
+  private final Random random = new Random(20260101);
+
+  private Corpus(Path folder) {
+    this.folder = folder;
+  }
+
+  /**
+   * The content folder; made when it isn't there. {@code jars} beside it holds the same small files
+   * in jars.
+   */
+  static Path content(Path base) throws IOException {
+    Path folder = base.resolve("content");
+    if (!Files.isDirectory(folder)) {
+      Path fresh = base.resolve("content.new");
+      new Corpus(fresh).make();
+      Files.move(fresh, folder, StandardCopyOption.ATOMIC_MOVE);
+      jars(folder, base.resolve("jars"));
+    }
+    return folder;
+  }
+
+  private void make() throws IOException {
+    for (int i = 0; i < CLASSES; i++) {
+      write("small/classes/p" + i % 97 + "/C" + i + ".class", classFile(i));
+    }
+    for (int i = 0; i < TEXTS; i++) {
+      write("small/text/t" + i % 31 + "/t" + i + ".txt", text(10_000 + random.nextInt(60_000)));
+    }
+    for (int i = 0; i < BINARIES; i++) {
+      write("large/b" + i + ".bin", binary());
+    }
+  }
+
+  private void write(String path, byte[] bytes) throws IOException {
+    Path file = folder.resolve(path);
+    Files.createDirectories(file.getParent());
+    Files.write(file, bytes);
+  }
+
+  private byte[] classFile(int i) {
+    ClassWriter writer = new ClassWriter(0);
+    writer.visit(
+        Opcodes.V17, Opcodes.ACC_PUBLIC, "p" + i % 97 + "/C" + i, null, "java/lang/Object", null);
+    int members = 20 + random.nextInt(180);
+    for (int m = 0; m < members; m++) {
+      String name = word() + Character.toUpperCase(word().charAt(0)) + random.nextInt(10_000);
+      writer.visitField(Opcodes.ACC_PRIVATE, name, "I", null, null).visitEnd();
+      writer
+          .visitMethod(
+              Opcodes.ACC_PUBLIC | Opcodes.ACC_NATIVE,
+              name,
+              "(Ljava/lang/String;I)L" + word() + "/" + word() + ";",
+              null,
+              null)
+          .visitEnd();
+    }
+    writer.visitEnd();
+    return writer.toByteArray();
+  }
+
+  private byte[] text(int size) {
+    StringBuilder out = new StringBuilder();
+    while (out.length() < size) {
+      out.append(word()).append(random.nextInt(12) == 0 ? ".\n" : " ");
+      if (random.nextInt(6) == 0) {
+        out.append(random.nextInt(100_000)).append(' ');
+      }
+    }
+    return out.toString().getBytes(StandardCharsets.UTF_8);
+  }
+
+  private String word() {
+    return WORDS[random.nextInt(WORDS.length)];
+  }
+
+  /** Half noise, half of little variety, in stretches, as in programs and pictures. */
+  private byte[] binary() {
+    byte[] bytes = new byte[BINARY_BYTES];
+    random.nextBytes(bytes);
+    for (int at = 0; at < bytes.length; at += 8192) {
+      if (random.nextBoolean()) {
+        for (int i = at; i < Math.min(at + 8192, bytes.length); i++) {
+          bytes[i] = (byte) (bytes[i] & 0x0F);
+        }
+      }
+    }
+    return bytes;
+  }
+
+  private static void jars(Path content, Path into) throws IOException {
+    Files.createDirectories(into);
+    List<Path> files;
+    try (Stream<Path> walk = Files.walk(content)) {
+      files = walk.filter(Files::isRegularFile).sorted().toList();
+    }
+    for (int j = 0; j < JARS; j++) {
+      try (ZipOutputStream out =
+          new ZipOutputStream(
+              new BufferedOutputStream(Files.newOutputStream(into.resolve("lib" + j + ".jar"))))) {
+        for (int i = j; i < files.size(); i += JARS) {
+          out.putNextEntry(new ZipEntry(content.relativize(files.get(i)).toString()));
+          Files.copy(files.get(i), out);
+          out.closeEntry();
+        }
+      }
+    }
+  }
+
+  /** Many files of a few bytes. */
+  static Path many(Path base, int count) throws IOException {
+    Path folder = base.resolve("many");
+    if (!Files.isDirectory(folder)) {
+      for (int i = 0; i < count; i++) {
+        Path file = folder.resolve("d" + i % 500 + "/entry-number-" + i + ".txt");
+        if (i < 500) {
+          Files.createDirectories(file.getParent());
+        }
+        Files.writeString(file, "entry " + i + "\n");
+      }
+    }
+    return folder;
+  }
+
+  /** One file of more than 4 GiB. */
+  static Path huge(Path base, long size) throws IOException {
+    Path file = base.resolve("huge/huge.bin");
+    if (!Files.isRegularFile(file) || Files.size(file) != size) {
+      Files.createDirectories(file.getParent());
+      byte[] block = new Corpus(base).binary();
+      try (OutputStream out = Files.newOutputStream(file)) {
+        for (long left = size; left > 0; left -= block.length) {
+          out.write(block, 0, (int) Math.min(block.length, left));
+        }
+      }
+    }
+    return file.getParent();
+  }
+}

@@ -1,0 +1,2 @@
+/** What the program knows of itself. */
+package zugabe.core.program;
