@@ -22,9 +22,11 @@ final class Corpus {
   private static final int BINARIES = 10;
   private static final int BINARY_BYTES = 18_000_000;
   private static final int JARS = 40;
-  private static final String[] WORDS =
-      "tide harbour quay salt marsh gannet heron staithe curve height water mooring channel beacon chart datum flood neap spring ebb"
-          .split(" ");
+  private static final int CONTENT_JARS = 12;
+  private static final String[] WORDS = {
+    "tide", "harbour", "quay", "salt", "marsh", "gannet", "heron", "staithe", "curve", "height",
+    "water", "mooring", "channel", "beacon", "chart", "datum", "flood", "neap", "spring", "ebb"
+  };
 
   private final Path folder;
   private final Random random = new Random(20260101);
@@ -42,8 +44,9 @@ final class Corpus {
     if (!Files.isDirectory(folder)) {
       Path fresh = base.resolve("content.new");
       new Corpus(fresh).make();
+      jars(fresh.resolve("small"), fresh.resolve("jars"), CONTENT_JARS);
       Files.move(fresh, folder, StandardCopyOption.ATOMIC_MOVE);
-      jars(folder, base.resolve("jars"));
+      jars(folder, base.resolve("jars"), JARS);
     }
     return folder;
   }
@@ -56,7 +59,7 @@ final class Corpus {
       write("small/text/t" + i % 31 + "/t" + i + ".txt", text(10_000 + random.nextInt(60_000)));
     }
     for (int i = 0; i < BINARIES; i++) {
-      write("large/b" + i + ".bin", binary());
+      write("large/b" + i + ".bin", i < 6 ? packed() : binary());
     }
   }
 
@@ -102,31 +105,43 @@ final class Corpus {
     return WORDS[random.nextInt(WORDS.length)];
   }
 
-  /** Half noise, half of little variety, in stretches, as in programs and pictures. */
-  private byte[] binary() {
+  /** Already packed, like pictures and archives: noise. */
+  private byte[] packed() {
     byte[] bytes = new byte[BINARY_BYTES];
     random.nextBytes(bytes);
-    for (int at = 0; at < bytes.length; at += 8192) {
-      if (random.nextBoolean()) {
-        for (int i = at; i < Math.min(at + 8192, bytes.length); i++) {
-          bytes[i] = (byte) (bytes[i] & 0x0F);
-        }
+    return bytes;
+  }
+
+  /**
+   * Like programs and tables: records of little-endian numbers that grow, with codes from a small
+   * set.
+   */
+  private byte[] binary() {
+    byte[] bytes = new byte[BINARY_BYTES];
+    int offset = 0x400000;
+    for (int at = 0; at + 16 <= bytes.length; at += 16) {
+      offset += random.nextInt(64);
+      for (int i = 0; i < 4; i++) {
+        bytes[at + i] = (byte) (offset >>> (8 * i));
       }
+      bytes[at + 4] = (byte) (0x48 + 0x21 * random.nextInt(5));
+      bytes[at + 5] = (byte) random.nextInt(16);
+      bytes[at + 8] = (byte) random.nextInt(256);
     }
     return bytes;
   }
 
-  private static void jars(Path content, Path into) throws IOException {
+  private static void jars(Path content, Path into, int count) throws IOException {
     Files.createDirectories(into);
     List<Path> files;
     try (Stream<Path> walk = Files.walk(content)) {
       files = walk.filter(Files::isRegularFile).sorted().toList();
     }
-    for (int j = 0; j < JARS; j++) {
+    for (int j = 0; j < count; j++) {
       try (ZipOutputStream out =
           new ZipOutputStream(
               new BufferedOutputStream(Files.newOutputStream(into.resolve("lib" + j + ".jar"))))) {
-        for (int i = j; i < files.size(); i += JARS) {
+        for (int i = j; i < files.size(); i += count) {
           out.putNextEntry(new ZipEntry(content.relativize(files.get(i)).toString()));
           Files.copy(files.get(i), out);
           out.closeEntry();

@@ -40,7 +40,7 @@ record Run(double seconds, double cpu, long peak) {
         throw new IOException(
             String.join(" ", command) + " ended with " + exit + ":\n" + Files.readString(log));
       }
-      String[] f = Files.readString(figures).strip().split(" ");
+      String[] f = Files.readString(figures).strip().split(" ", -1);
       return new Run(
           seconds, Double.parseDouble(f[1]) + Double.parseDouble(f[2]), Long.parseLong(f[3]));
     } finally {

@@ -92,14 +92,22 @@ final class BlockWriter {
     end(in);
   }
 
+  /** Copies; the next block is read, and digested, while one is written. */
   private void store(InputStream in) throws IOException {
-    byte[] buffer = new byte[1 << 16];
-    for (int got = in.read(buffer); got >= 0; got = in.read(buffer)) {
-      crc.update(buffer, 0, got);
-      read += got;
-      written += got;
-      sink.write(buffer, 0, got);
-      tick.run();
+    long size = segment.content().size();
+    Future<byte[]> next = workers.submit(() -> in.readNBytes(Packing.BLOCK_BYTES));
+    while (read < size) {
+      byte[] block = Workers.take(next);
+      if (block.length == 0) {
+        return;
+      }
+      next = workers.submit(() -> in.readNBytes(Packing.BLOCK_BYTES));
+      crc.update(block);
+      read += block.length;
+      write(block);
+    }
+    if (Workers.take(next).length > 0) {
+      throw new ContentChangedException(segment.label(), "it grew beyond " + read + " bytes");
     }
   }
 

@@ -1,30 +1,48 @@
 package zugabe.core.build;
 
+import java.io.Closeable;
 import java.io.IOException;
+import java.io.InterruptedIOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.security.MessageDigest;
-import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import zugabe.bytes.Digests;
 
 /**
- * Writes a file front to back through one buffer and digests what passes. A slot may be left open
- * and filled later by one positional write; the digest then goes back to it and reads on from
- * there.
+ * Writes a file front to back and digests what passes, on a thread of its own, through a few
+ * buffers that take turns. A slot may be left open and filled later by one positional write; the
+ * digest then goes back to it and reads on from there.
  */
-final class Sink {
+final class Sink implements Closeable {
   private static final int BUFFER_BYTES = 1 << 20;
+  private static final int BUFFERS = 4;
 
   private final FileChannel file;
   private final MessageDigest digest = Digests.sha256();
-  private final byte[] buffer = new byte[BUFFER_BYTES];
+  private final BlockingQueue<byte[]> free = new ArrayBlockingQueue<>(BUFFERS);
+  private final ExecutorService digester =
+      Executors.newSingleThreadExecutor(
+          work -> {
+            Thread thread = new Thread(work, "zugabe-digest");
+            thread.setDaemon(true);
+            return thread;
+          });
+  private byte[] buffer = new byte[BUFFER_BYTES];
   private int filled;
   private long flushed;
   private long slotAt = -1;
 
   Sink(FileChannel file) {
     this.file = file;
+    for (int i = 1; i < BUFFERS; i++) {
+      free.add(new byte[BUFFER_BYTES]);
+    }
   }
 
   long position() {
@@ -69,7 +87,7 @@ final class Sink {
       if (got < 0) {
         throw new IOException("the file was cut off while it was written");
       }
-      digest.update(buffer, 0, got);
+      digestAndSwap(got);
       at += got;
     }
   }
@@ -77,20 +95,46 @@ final class Sink {
   /** Ends the file; returns its SHA-256 in lower-case hexadecimal. */
   String finish() throws IOException {
     flush();
-    Arrays.fill(buffer, (byte) 0);
-    return HexFormat.of().formatHex(digest.digest());
+    try {
+      return HexFormat.of().formatHex(digester.submit(() -> digest.digest()).get());
+    } catch (InterruptedException e) {
+      throw interrupted();
+    } catch (ExecutionException e) {
+      throw new IllegalStateException(e.getCause());
+    }
   }
 
   private void flush() throws IOException {
     if (filled == 0) {
       return;
     }
-    if (slotAt < 0) {
-      digest.update(buffer, 0, filled);
-    }
     writeFully(ByteBuffer.wrap(buffer, 0, filled), flushed);
     flushed += filled;
+    int count = filled;
     filled = 0;
+    if (slotAt < 0) {
+      digestAndSwap(count);
+    }
+  }
+
+  /** Gives the buffer to the digest and takes another. */
+  private void digestAndSwap(int count) throws IOException {
+    byte[] full = buffer;
+    digester.execute(
+        () -> {
+          digest.update(full, 0, count);
+          free.add(full);
+        });
+    try {
+      buffer = free.take();
+    } catch (InterruptedException e) {
+      throw interrupted();
+    }
+  }
+
+  private static IOException interrupted() {
+    Thread.currentThread().interrupt();
+    return new InterruptedIOException("interrupted");
   }
 
   private void writeFully(ByteBuffer bytes, long position) throws IOException {
@@ -98,5 +142,10 @@ final class Sink {
     while (bytes.hasRemaining()) {
       at += file.write(bytes, at);
     }
+  }
+
+  @Override
+  public void close() {
+    digester.shutdownNow();
   }
 }

@@ -65,15 +65,16 @@ final class Spool {
   static Written write(
       Layout layout, FileChannel file, String what, Workers workers, Progress progress)
       throws IOException {
-    Sink sink = new Sink(file);
-    Spool spool = new Spool(workers, progress, sink, what);
-    try {
-      spool.run(layout.segments());
-    } finally {
-      spool.window.forEach(p -> cancel(p.work()));
+    try (Sink sink = new Sink(file)) {
+      Spool spool = new Spool(workers, progress, sink, what);
+      try {
+        spool.run(layout.segments());
+      } finally {
+        spool.window.forEach(p -> cancel(p.work()));
+      }
+      long size = sink.position();
+      return new Written(size, sink.finish());
     }
-    long size = sink.position();
-    return new Written(size, sink.finish());
   }
 
   private static void cancel(Future<Ready> work) {

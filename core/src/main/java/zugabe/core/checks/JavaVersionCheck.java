@@ -1,5 +1,6 @@
 package zugabe.core.checks;
 
+import java.io.IOException;
 import java.util.Optional;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
@@ -15,11 +16,13 @@ public final class JavaVersionCheck {
   private JavaVersionCheck() {}
 
   /** Checks every program of the plan. */
-  public static void run(Plan plan, Findings findings) {
+  public static void run(Plan plan, Findings findings) throws IOException {
     for (Planned d : plan.deliverables()) {
-      Optional<Materials.Highest> highest = d.materials().highest();
-      if (d.program().isPresent() && highest.isPresent()) {
-        check(d.program().get(), highest.get(), findings);
+      if (d.program().isPresent()) {
+        Optional<Materials.Highest> highest = d.materials().highest();
+        if (highest.isPresent()) {
+          check(d.program().get(), highest.get(), findings);
+        }
       }
     }
   }

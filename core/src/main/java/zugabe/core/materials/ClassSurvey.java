@@ -2,73 +2,143 @@ package zugabe.core.materials;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
+import java.util.concurrent.ConcurrentHashMap;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.work.Workers;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.UnreadableClassException;
 
 /**
- * The application's own classes.
- *
- * @param facts by name
- * @param highest the highest class-file version and a file that has it
+ * The application's own classes. Nothing is read at once: headers when the Java version matters, a
+ * class when somebody asks for it, and all of them only when a main class has to be found.
  */
-public record ClassSurvey(List<ClassFacts> facts, Optional<Materials.Highest> highest) {
+public final class ClassSurvey {
   /** No compiler makes larger ones; a file of that name that is larger is something else. */
   private static final long MAX_CLASS_BYTES = 16 << 20;
 
-  static ClassSurvey of(List<OwnFile> classes, Function<OwnFile, Optional<ClassFacts>> read) {
-    List<ClassFacts> facts = new ArrayList<>();
-    Materials.Highest highest = null;
-    for (OwnFile file : classes) {
-      Optional<ClassFacts> f = read.apply(file);
-      f.ifPresent(facts::add);
-      if (f.isPresent() && (highest == null || f.get().major() > highest.major())) {
-        highest = new Materials.Highest(f.get().major(), file.file().name(), "");
+  private final List<OwnFile> classes;
+  private final Reading reading;
+
+  /** What was read, shared by all groups that name the same files. */
+  static final class Reading {
+    private final Map<String, Integer> majors = new ConcurrentHashMap<>();
+    private final Map<String, Optional<ClassFacts>> facts = new ConcurrentHashMap<>();
+    private final Workers workers;
+    private final Findings findings;
+
+    Reading(Workers workers, Findings findings) {
+      this.workers = workers;
+      this.findings = findings;
+    }
+
+    /** The class-file version, or 0 for a file that isn't a class. */
+    private int major(OwnFile own) throws IOException {
+      Integer known = majors.get(own.file().name());
+      if (known == null) {
+        known = readMajor(own);
+        majors.put(own.file().name(), known);
+      }
+      return known;
+    }
+
+    private int readMajor(OwnFile own) throws IOException {
+      try (InputStream in = own.file().peek()) {
+        byte[] header = in.readNBytes(ClassFacts.HEADER_BYTES);
+        if (ClassFacts.isClass(header)) {
+          return ClassFacts.major(header);
+        }
+        unreadable(own, "it doesn't start like a class file");
+        return 0;
       }
     }
-    facts.sort(Comparator.comparing(ClassFacts::name));
-    return new ClassSurvey(List.copyOf(facts), Optional.ofNullable(highest));
-  }
 
-  static Optional<ClassFacts> read(OwnFile own, Findings findings) throws IOException {
-    Where where = Where.file(own.file().name());
-    if (own.file().size() > MAX_CLASS_BYTES) {
+    private Optional<ClassFacts> parse(OwnFile own) throws IOException {
+      Optional<ClassFacts> known = facts.get(own.file().name());
+      if (known == null) {
+        known = readFacts(own);
+        facts.put(own.file().name(), known);
+      }
+      return known;
+    }
+
+    private Optional<ClassFacts> readFacts(OwnFile own) throws IOException {
+      if (own.file().size() > MAX_CLASS_BYTES) {
+        unreadable(own, "it has " + own.file().size() + " bytes, too many for one");
+        return Optional.empty();
+      }
+      try (InputStream in = own.file().open()) {
+        return Optional.of(ClassFacts.decode(in.readAllBytes()));
+      } catch (UnreadableClassException e) {
+        unreadable(own, e.getMessage());
+        return Optional.empty();
+      }
+    }
+
+    private void unreadable(OwnFile own, String why) {
       findings.add(
           FindingCode.Z2013,
-          where,
-          "It has " + own.file().size() + " bytes, too many for a class file.",
-          "Name it otherwise if it is data.");
-      return Optional.empty();
-    }
-    try (InputStream in = own.file().open()) {
-      return Optional.of(ClassFacts.decode(in.readAllBytes()));
-    } catch (UnreadableClassException e) {
-      findings.add(
-          FindingCode.Z2013,
-          where,
-          "It can't be read as a class file: " + e.getMessage() + ".",
-          "Compile it again, if the program needs this class.");
-      return Optional.empty();
+          Where.file(own.file().name()),
+          "It can't be read as a class file: " + why + ".",
+          "Compile it again, if the program needs this class; name it otherwise if it is data.");
     }
   }
 
-  /** Names of the classes that can be started. */
-  public List<String> startable() {
-    return facts.stream()
+  private ClassSurvey(List<OwnFile> classes, Reading reading) {
+    this.classes = classes;
+    this.reading = reading;
+  }
+
+  static ClassSurvey of(List<OwnFile> own, Reading reading) {
+    return new ClassSurvey(own.stream().filter(OwnFile::isClass).toList(), reading);
+  }
+
+  /** The highest class-file version and a file that has it. Reads every header. */
+  Optional<Materials.Highest> highest() throws IOException {
+    List<Integer> majors = reading.workers.map(classes, reading::major);
+    Materials.Highest highest = null;
+    for (int i = 0; i < classes.size(); i++) {
+      if (majors.get(i) > (highest == null ? 0 : highest.major())) {
+        highest = new Materials.Highest(majors.get(i), classes.get(i).file().name(), "");
+      }
+    }
+    return Optional.ofNullable(highest);
+  }
+
+  /** How many there are. */
+  public int count() {
+    return classes.size();
+  }
+
+  /** Every class that can be read, by name. Parses them all. */
+  public List<ClassFacts> all() throws IOException {
+    return reading.workers.map(classes, reading::parse).stream()
+        .flatMap(Optional::stream)
+        .sorted(Comparator.comparing(ClassFacts::name))
+        .toList();
+  }
+
+  /** Names of the classes that can be started. Parses them all. */
+  public List<String> startable() throws IOException {
+    return all().stream()
         .filter(f -> f.main() == ClassFacts.Main.USABLE)
         .map(ClassFacts::name)
         .toList();
   }
 
   /** The class of this name. */
-  public Optional<ClassFacts> named(String name) {
-    return facts.stream().filter(f -> f.name().equals(name)).findFirst();
+  public Optional<ClassFacts> named(String name) throws IOException {
+    String path = name.replace('.', '/') + ".class";
+    for (OwnFile own : classes) {
+      if (own.path().equals(path)) {
+        return reading.parse(own).filter(f -> f.name().equals(name));
+      }
+    }
+    return Optional.empty();
   }
 }

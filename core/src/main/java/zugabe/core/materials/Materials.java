@@ -10,7 +10,6 @@ import java.util.Objects;
 import java.util.Optional;
 import zugabe.core.finding.Findings;
 import zugabe.core.work.Workers;
-import zugabe.formats.classfile.ClassFacts;
 
 /**
  * A group of built files.
@@ -53,22 +52,17 @@ public record Materials(
   public static final class Shelf {
     private final Map<Path, Optional<Library>> read = new HashMap<>();
 
-    private final Map<Path, Optional<ClassFacts>> classes = new HashMap<>();
+    private final ClassSurvey.Reading classes;
+    private final Workers workers;
+    private final Findings findings;
 
-    private ClassSurvey survey(List<OwnFile> own, Workers workers, Findings findings)
-        throws IOException {
-      List<OwnFile> wanted = own.stream().filter(OwnFile::isClass).toList();
-      List<OwnFile> fresh =
-          wanted.stream().filter(f -> !classes.containsKey(f.file().path())).toList();
-      List<Optional<ClassFacts>> facts = workers.map(fresh, f -> ClassSurvey.read(f, findings));
-      for (int i = 0; i < fresh.size(); i++) {
-        classes.put(fresh.get(i).file().path(), facts.get(i));
-      }
-      return ClassSurvey.of(wanted, f -> classes.get(f.file().path()));
+    public Shelf(Workers workers, Findings findings) {
+      this.workers = workers;
+      this.findings = findings;
+      this.classes = new ClassSurvey.Reading(workers, findings);
     }
 
-    private List<Library> take(List<LibraryFile> wanted, Workers workers, Findings findings)
-        throws IOException {
+    private List<Library> take(List<LibraryFile> wanted) throws IOException {
       List<LibraryFile> fresh =
           wanted.stream().filter(f -> !read.containsKey(f.file().path())).toList();
       List<Optional<Library>> libraries =
@@ -81,15 +75,14 @@ public record Materials(
   }
 
   /** Reads what was matched, on all workers. */
-  public static Materials read(Matched matched, Shelf shelf, Workers workers, Findings findings)
-      throws IOException {
-    List<Library> libraries = shelf.take(matched.libraries(), workers, findings);
-    ClassSurvey classes = shelf.survey(matched.own(), workers, findings);
+  public static Materials read(Matched matched, Shelf shelf) throws IOException {
+    List<Library> libraries = shelf.take(matched.libraries());
+    ClassSurvey classes = ClassSurvey.of(matched.own(), shelf.classes);
     return new Materials(matched.name(), matched.own(), libraries, classes);
   }
 
   /** The highest class-file version of all classes, and where it was seen. */
-  public Optional<Highest> highest() {
+  public Optional<Highest> highest() throws IOException {
     Highest highest = classes.highest().orElse(null);
     for (Library l : libraries) {
       if (l.highestMajor() > 0 && (highest == null || l.highestMajor() > highest.major())) {

@@ -55,7 +55,7 @@ final class MainClass {
   }
 
   /** The only candidate. Several are an error; none leaves a library. */
-  Optional<String> only(Where where, boolean wanted) {
+  Optional<String> only(Where where, boolean wanted) throws IOException {
     List<String> startable = materials.classes().startable();
     if (startable.size() == 1) {
       return Optional.of(startable.get(0));
@@ -80,7 +80,7 @@ final class MainClass {
           FindingCode.Z3001,
           where,
           "None of the "
-              + materials.classes().facts().size()
+              + materials.classes().count()
               + " classes in \""
               + materials.name()
               + "\" has a public static void main(String[]).",
@@ -117,7 +117,7 @@ final class MainClass {
     return Optional.empty();
   }
 
-  private String near(String name) {
+  private String near(String name) throws IOException {
     List<String> startable = materials.classes().startable();
     List<String> near = new ArrayList<>(Nearest.of(name, startable, 3));
     String simple = name.substring(name.lastIndexOf('.') + 1);
@@ -126,12 +126,12 @@ final class MainClass {
         .forEach(near::add);
     if (near.isEmpty()) {
       near.addAll(
-          Nearest.of(name, materials.classes().facts().stream().map(ClassFacts::name).toList(), 3));
+          Nearest.of(name, materials.classes().all().stream().map(ClassFacts::name).toList(), 3));
     }
     return near.isEmpty() ? others() : "Did you mean " + String.join(" or ", near) + "?";
   }
 
-  private String others() {
+  private String others() throws IOException {
     List<String> startable = materials.classes().startable();
     return startable.isEmpty()
         ? "No class of these materials can be started; check that the right folder is named."

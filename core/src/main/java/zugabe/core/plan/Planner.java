@@ -33,11 +33,10 @@ public final class Planner {
   private final Recipe recipe;
   private final Path folder;
   private final Finder finder;
-  private final Workers workers;
   private final Progress progress;
   private final Findings findings;
   private final Map<String, Materials.Matched> matched = new LinkedHashMap<>();
-  private final Materials.Shelf shelf = new Materials.Shelf();
+  private final Materials.Shelf shelf;
   private final Map<String, Materials> read = new LinkedHashMap<>();
 
   /**
@@ -47,7 +46,7 @@ public final class Planner {
       Recipe recipe, Path folder, Workers workers, Progress progress, Findings findings) {
     this.recipe = recipe;
     this.folder = folder;
-    this.workers = workers;
+    this.shelf = new Materials.Shelf(workers, findings);
     this.progress = progress;
     this.findings = findings;
     this.finder = new Finder(folder, roots(recipe, folder), findings);
@@ -227,7 +226,7 @@ public final class Planner {
     Materials known = read.get(name);
     if (known == null) {
       progress.at("reading " + name, 0, 0);
-      known = Materials.read(match(name), shelf, workers, findings);
+      known = Materials.read(match(name), shelf);
       read.put(name, known);
     }
     return known;
@@ -275,6 +274,9 @@ public final class Planner {
     } else {
       return Optional.empty();
     }
+    if (main.isEmpty()) {
+      return Optional.empty();
+    }
     JavaRange needed = needed(materials);
     return main.map(
         m ->
@@ -306,7 +308,7 @@ public final class Planner {
         p.where());
   }
 
-  private static JavaRange needed(Materials materials) {
+  private static JavaRange needed(Materials materials) throws IOException {
     int java = materials.highest().map(h -> ClassFacts.javaVersion(h.major())).orElse(1);
     return new JavaRange(java, OptionalInt.empty());
   }

@@ -2,6 +2,8 @@ package zugabe.formats.deflate;
 
 import java.io.ByteArrayOutputStream;
 import java.util.Arrays;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.zip.Deflater;
 import zugabe.bytes.Digests;
 import zugabe.bytes.Packing;
@@ -13,19 +15,22 @@ public final class Deflate implements Packing {
 
   private static final int LEVEL = 6;
 
+  /** Engines that wait for their next block: making one costs more than packing a small file. */
+  private final Queue<Deflater> idle = new ConcurrentLinkedQueue<>();
+
   @Override
   public byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
-    Deflater deflater = new Deflater(LEVEL, true);
-    try {
-      if (previous.length > 0) {
-        int from = Math.max(0, previous.length - WINDOW_BYTES);
-        deflater.setDictionary(previous, from, previous.length - from);
-      }
-      deflater.setInput(block, 0, length);
-      return last ? finish(deflater, length) : flush(deflater, length);
-    } finally {
-      deflater.end();
+    Deflater waiting = idle.poll();
+    Deflater deflater = waiting == null ? new Deflater(LEVEL, true) : waiting;
+    deflater.reset();
+    if (previous.length > 0) {
+      int from = Math.max(0, previous.length - WINDOW_BYTES);
+      deflater.setDictionary(previous, from, previous.length - from);
     }
+    deflater.setInput(block, 0, length);
+    byte[] packed = last ? finish(deflater, length) : flush(deflater, length);
+    idle.add(deflater);
+    return packed;
   }
 
   private static byte[] finish(Deflater deflater, int length) {
