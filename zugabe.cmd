@@ -13,6 +13,7 @@ if not defined ZUGABE_STALE (
 )
 if defined ZUGABE_STALE (
   echo zugabe: building the program, because it is new or its sources changed ... 1>&2
+  if exist "%~dp0demo\target\workspace" rmdir /s /q "%~dp0demo\target\workspace"
   pushd "%~dp0"
   call mvn -q -B -Dquick -DskipTests -pl formats,core,demo,cli package 1>&2
   if errorlevel 1 (

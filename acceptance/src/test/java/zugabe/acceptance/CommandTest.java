@@ -172,14 +172,20 @@ public final class CommandTest {
   public void shellsCompleteCommandsAndOptions() throws Exception {
     try (Workspace w = Workspace.create()) {
       w.write("completion", w.program().zugabe("completion", "bash").out());
-      String words =
-          "source ./completion; COMP_WORDS=(zugabe build --); COMP_CWORD=2; %s; echo \"${COMPREPLY[@]}\"";
       String function =
           w.program()
               .run("bash", "-c", "source ./completion; complete -p zugabe")
               .out()
               .replaceAll(".*-F (\\S+).*\\n", "$1");
-      assertThat(w.program().run("bash", "-c", String.format(words, function)).out())
+      assertThat(
+              w.program()
+                  .run(
+                      "bash",
+                      "-c",
+                      "source ./completion; COMP_WORDS=(zugabe build --); COMP_CWORD=2; "
+                          + function
+                          + "; echo \"${COMPREPLY[@]}\"")
+                  .out())
           .contains("--tidy", "--recipe");
       Program.Result zsh =
           w.program()

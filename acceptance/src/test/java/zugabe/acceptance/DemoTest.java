@@ -32,7 +32,7 @@ public final class DemoTest {
                         "2026-03-01")
                     .out())
             .as(java)
-            .contains("\"harbour\": \"heron-staithe\"");
+            .contains("\"harbour\" : \"heron-staithe\"");
         assertThat(
                 w.program()
                     .run(java, "-jar", "try/out/saltmarsh-service-2.4.0.jar", "--self-test")

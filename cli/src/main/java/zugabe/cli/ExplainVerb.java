@@ -39,6 +39,13 @@ final class ExplainVerb implements Verb {
     if (page.isEmpty()) {
       throw given.wrong("there is no finding " + code + "; \"zugabe explain\" lists them all");
     }
-    return given.answer(zugabe, page.get(), () -> given.terminal().out().print(page.get().page()));
+    return given.answer(
+        zugabe,
+        page.get(),
+        () ->
+            MarkdownText.print(
+                page.get().page(),
+                given.terminal().out(),
+                Math.min(given.terminal().columns(), 100)));
   }
 }

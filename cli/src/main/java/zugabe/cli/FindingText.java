@@ -7,6 +7,9 @@ import zugabe.core.finding.Severity;
 
 /** Findings as text: severity, code, place; what is so; what to do. */
 final class FindingText {
+  /** What a finding says that asks for nothing; it isn't worth a line. */
+  private static final String NOTHING = "Nothing.";
+
   private final Terminal terminal;
   private final boolean quiet;
   private final boolean verbose;
@@ -18,10 +21,16 @@ final class FindingText {
   }
 
   void print(List<Finding> findings) {
+    boolean printed = false;
     for (Finding f : findings) {
       if (!quiet || f.severity() == Severity.ERROR) {
         print(f);
+        printed = true;
       }
+    }
+    if (printed && terminal.live()) {
+      // where both come to one screen, the answer stands apart
+      terminal.err().println();
     }
   }
 
@@ -31,7 +40,9 @@ final class FindingText {
     if (verbose) {
       wrapped(f.why(), "  Why: ", "       ");
     }
-    wrapped(f.fix(), "  To do: ", "         ");
+    if (!f.fix().equals(NOTHING)) {
+      wrapped(f.fix(), "  To do: ", "         ");
+    }
   }
 
   private void wrapped(String text, String first, String next) {

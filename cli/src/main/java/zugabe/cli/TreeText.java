@@ -14,6 +14,9 @@ import zugabe.core.target.Inspection;
  * used up.
  */
 final class TreeText {
+  /** A folder with less than this part of the whole stays closed. */
+  private static final int LEAST_SHARE = 30;
+
   private final Folder root = new Folder("");
 
   private static final class Folder {
@@ -89,12 +92,18 @@ final class TreeText {
     int used = 0;
     while (!candidates.isEmpty()) {
       Folder next = candidates.remove();
-      if (next == root || (long) used + next.lines() <= lines) {
+      if (next == root || opens(next, used, lines)) {
         next.open = true;
         used += next.lines();
         candidates.addAll(next.folders.values());
       }
     }
+  }
+
+  /** With a limit on lines only folders that matter for the size are opened. */
+  private boolean opens(Folder folder, int used, int lines) {
+    return lines == Integer.MAX_VALUE
+        || (used + folder.lines() <= lines && folder.size >= root.size / LEAST_SHARE);
   }
 
   private static void rows(Folder folder, String indent, List<String[]> rows) {

@@ -7,12 +7,11 @@ import example.gannet.saltmarsh.tides.Harbours;
 import example.gannet.saltmarsh.tides.TideJson;
 import example.gannet.saltmarsh.tides.Turn;
 import java.io.IOException;
+import java.io.InputStream;
+import java.net.HttpURLConnection;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
+import java.net.URL;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -35,7 +34,7 @@ public final class TideService {
     server.createContext("/tides/", this::json);
   }
 
-  public static void main(String[] args) throws IOException, InterruptedException {
+  public static void main(String[] args) throws IOException {
     List<String> given = List.of(args);
     if (given.contains("--self-test")) {
       selfTest();
@@ -51,20 +50,20 @@ public final class TideService {
   }
 
   /** Starts on a free port, asks itself, and stops. */
-  private static void selfTest() throws IOException, InterruptedException {
+  private static void selfTest() throws IOException {
     TideService service = new TideService(0);
     service.server.start();
     try {
-      URI address =
-          URI.create(
-              "http://127.0.0.1:"
-                  + service.server.getAddress().getPort()
-                  + "/tides/gannet-quay?day=2026-03-01");
-      HttpResponse<String> answer =
-          HttpClient.newHttpClient()
-              .send(HttpRequest.newBuilder(address).build(), HttpResponse.BodyHandlers.ofString());
-      System.out.println("GET /tides/gannet-quay answered " + answer.statusCode());
-      answer.body().lines().limit(4).forEach(System.out::println);
+      int port = service.server.getAddress().getPort();
+      URL address = new URL("http://127.0.0.1:" + port + "/tides/gannet-quay?day=2026-03-01");
+      HttpURLConnection connection = (HttpURLConnection) address.openConnection();
+      System.out.println("GET /tides/gannet-quay answered " + connection.getResponseCode());
+      try (InputStream in = connection.getInputStream()) {
+        new String(in.readAllBytes(), StandardCharsets.UTF_8)
+            .lines()
+            .limit(4)
+            .forEach(System.out::println);
+      }
     } finally {
       service.server.stop(0);
     }

@@ -1,14 +1,11 @@
 package example.gannet.saltmarsh.tides;
 
-import com.google.gson.JsonArray;
-import com.google.gson.JsonElement;
-import com.google.gson.JsonObject;
-import com.google.gson.JsonParser;
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonToken;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -23,34 +20,57 @@ public final class Harbours {
 
   /** Reads the harbours that come with the program. */
   public static Harbours load() {
-    try (InputStream in = Harbours.class.getResourceAsStream("harbours.json")) {
-      JsonArray array =
-          JsonParser.parseReader(new InputStreamReader(in, StandardCharsets.UTF_8))
-              .getAsJsonArray();
+    try (InputStream in = Harbours.class.getResourceAsStream("harbours.json");
+        JsonParser json = new JsonFactory().createParser(in)) {
+      json.nextToken();
       List<Harbour> harbours = new ArrayList<>();
-      array.forEach(e -> harbours.add(harbour(e.getAsJsonObject())));
+      while (json.nextToken() != JsonToken.END_ARRAY) {
+        harbours.add(harbour(json));
+      }
       return new Harbours(harbours);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
   }
 
-  private static Harbour harbour(JsonObject o) {
-    List<Constituent> parts = new ArrayList<>();
-    for (JsonElement e : o.getAsJsonArray("constituents")) {
-      JsonObject c = e.getAsJsonObject();
-      parts.add(
-          new Constituent(
-              c.get("name").getAsString(),
-              c.get("amplitudeMetres").getAsDouble(),
-              c.get("phaseDegrees").getAsDouble(),
-              c.get("degreesPerHour").getAsDouble()));
+  private static Harbour harbour(JsonParser json) throws IOException {
+    String id = "";
+    String name = "";
+    double level = 0;
+    List<Constituent> constituents = new ArrayList<>();
+    while (json.nextToken() != JsonToken.END_OBJECT) {
+      String key = json.currentName();
+      json.nextToken();
+      switch (key) {
+        case "id" -> id = json.getText();
+        case "name" -> name = json.getText();
+        case "meanLevelMetres" -> level = json.getDoubleValue();
+        default -> {
+          while (json.nextToken() != JsonToken.END_ARRAY) {
+            constituents.add(constituent(json));
+          }
+        }
+      }
     }
-    return new Harbour(
-        o.get("id").getAsString(),
-        o.get("name").getAsString(),
-        o.get("meanLevelMetres").getAsDouble(),
-        List.copyOf(parts));
+    return new Harbour(id, name, level, List.copyOf(constituents));
+  }
+
+  private static Constituent constituent(JsonParser json) throws IOException {
+    String name = "";
+    double amplitude = 0;
+    double phase = 0;
+    double speed = 0;
+    while (json.nextToken() != JsonToken.END_OBJECT) {
+      String key = json.currentName();
+      json.nextToken();
+      switch (key) {
+        case "name" -> name = json.getText();
+        case "amplitudeMetres" -> amplitude = json.getDoubleValue();
+        case "phaseDegrees" -> phase = json.getDoubleValue();
+        default -> speed = json.getDoubleValue();
+      }
+    }
+    return new Constituent(name, amplitude, phase, speed);
   }
 
   public List<Harbour> all() {

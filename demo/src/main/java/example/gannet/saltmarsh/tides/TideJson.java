@@ -1,8 +1,10 @@
 package example.gannet.saltmarsh.tides;
 
-import com.google.gson.GsonBuilder;
-import com.google.gson.JsonArray;
-import com.google.gson.JsonObject;
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
 import java.time.LocalDate;
 
 /** A day's tide as JSON. */
@@ -10,18 +12,24 @@ public final class TideJson {
   private TideJson() {}
 
   public static String of(Harbour harbour, LocalDate day) {
-    JsonObject o = new JsonObject();
-    o.addProperty("harbour", harbour.id());
-    o.addProperty("day", day.toString());
-    JsonArray turns = new JsonArray();
-    for (Turn t : harbour.turns(day)) {
-      JsonObject turn = new JsonObject();
-      turn.addProperty("kind", t.high() ? "high" : "low");
-      turn.addProperty("time", t.time().toString());
-      turn.addProperty("heightMetres", Math.round(t.heightMetres() * 100) / 100.0);
-      turns.add(turn);
+    StringWriter out = new StringWriter();
+    try (JsonGenerator json = new JsonFactory().createGenerator(out).useDefaultPrettyPrinter()) {
+      json.writeStartObject();
+      json.writeStringField("harbour", harbour.id());
+      json.writeStringField("day", day.toString());
+      json.writeArrayFieldStart("turns");
+      for (Turn t : harbour.turns(day)) {
+        json.writeStartObject();
+        json.writeStringField("kind", t.high() ? "high" : "low");
+        json.writeStringField("time", t.time().toString());
+        json.writeNumberField("heightMetres", Math.round(t.heightMetres() * 100) / 100.0);
+        json.writeEndObject();
+      }
+      json.writeEndArray();
+      json.writeEndObject();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
-    o.add("turns", turns);
-    return new GsonBuilder().setPrettyPrinting().create().toJson(o);
+    return out.toString();
   }
 }
