@@ -125,6 +125,27 @@ public final class ArchitectureTest {
   }
 
   @Test
+  public void onlyWhoHasToTouchesTheDisk() {
+    noClasses()
+        .that(
+            resideInAPackage("zugabe.core..")
+                .and(
+                    com.tngtech.archunit.base.DescribedPredicate.not(
+                        resideInAnyPackage(
+                            "zugabe.core", "zugabe.core.materials", "zugabe.core.build"))))
+        .should()
+        .dependOnClassesThat()
+        .haveFullyQualifiedName("java.nio.file.Files")
+        .orShould()
+        .dependOnClassesThat()
+        .haveFullyQualifiedName("java.io.FileOutputStream")
+        .orShould()
+        .dependOnClassesThat()
+        .haveFullyQualifiedName("java.io.FileInputStream")
+        .check(CLASSES);
+  }
+
+  @Test
   public void jacksonIsSeenOnlyInItsTwoRooms() {
     noClasses()
         .that(

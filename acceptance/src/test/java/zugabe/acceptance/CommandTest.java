@@ -213,7 +213,7 @@ public final class CommandTest {
         assertThat(lint.out().lines().filter(l -> !l.contains("missing date")))
             .as(lint.all())
             .isEmpty();
-        assertThat(w.program().run("mandoc", "-T", "html", "page").out()).contains("EXIT STATUS");
+        assertThat(w.program().run("mandoc", "-T", "html", "page").out()).contains("EXIT_STATUS");
       }
     }
   }

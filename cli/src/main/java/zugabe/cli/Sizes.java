@@ -14,7 +14,7 @@ final class Sizes {
     }
     double value = bytes;
     int unit = -1;
-    while (value >= 999.95) {
+    while (value >= 999.5) {
       value /= 1000;
       unit++;
     }

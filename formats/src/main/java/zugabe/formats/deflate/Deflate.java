@@ -1,7 +1,7 @@
 package zugabe.formats.deflate;
 
 import java.io.ByteArrayOutputStream;
-import java.util.Arrays;
+import java.nio.ByteBuffer;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.zip.Deflater;
@@ -16,44 +16,57 @@ public final class Deflate implements Packing {
   private static final int LEVEL = 6;
 
   /** Engines that wait for their next block: making one costs more than packing a small file. */
-  private final Queue<Deflater> idle = new ConcurrentLinkedQueue<>();
+  private final Queue<Engine> idle = new ConcurrentLinkedQueue<>();
 
   @Override
   public byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
-    Deflater waiting = idle.poll();
-    Deflater deflater = waiting == null ? new Deflater(LEVEL, true) : waiting;
-    deflater.reset();
-    if (previous.length > 0) {
-      int from = Math.max(0, previous.length - WINDOW_BYTES);
-      deflater.setDictionary(previous, from, previous.length - from);
-    }
-    deflater.setInput(block, 0, length);
-    byte[] packed = last ? finish(deflater, length) : flush(deflater, length);
-    idle.add(deflater);
+    Engine waiting = idle.poll();
+    Engine engine = waiting == null ? new Engine() : waiting;
+    byte[] packed = engine.pack(previous, block, length, last);
+    idle.add(engine);
     return packed;
   }
 
-  private static byte[] finish(Deflater deflater, int length) {
-    deflater.finish();
-    return drain(deflater, length, Deflater.NO_FLUSH);
-  }
+  /**
+   * One deflater with its buffers. They lie outside the heap: working on an array of the heap, the
+   * deflater would keep the garbage collector waiting, and with it every other thread.
+   */
+  private static final class Engine {
+    private final Deflater deflater = new Deflater(LEVEL, true);
+    private final ByteBuffer in = ByteBuffer.allocateDirect(Packing.BLOCK_BYTES);
+    private final ByteBuffer out = ByteBuffer.allocateDirect(64 * 1024);
 
-  private static byte[] flush(Deflater deflater, int length) {
-    return drain(deflater, length, Deflater.SYNC_FLUSH);
-  }
+    byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
+      deflater.reset();
+      if (previous.length > 0) {
+        int from = Math.max(0, previous.length - WINDOW_BYTES);
+        deflater.setDictionary(previous, from, previous.length - from);
+      }
+      ByteArrayOutputStream packed = new ByteArrayOutputStream(length / 2 + 64);
+      for (int at = 0; at < length; at += in.capacity()) {
+        in.clear().put(block, at, Math.min(in.capacity(), length - at)).flip();
+        deflater.setInput(in);
+        drain(packed, Deflater.NO_FLUSH);
+      }
+      if (last) {
+        deflater.finish();
+        drain(packed, Deflater.NO_FLUSH);
+      } else {
+        drain(packed, Deflater.SYNC_FLUSH);
+      }
+      return packed.toByteArray();
+    }
 
-  private static byte[] drain(Deflater deflater, int length, int flush) {
-    byte[] buffer = new byte[length + length / 1000 + 64];
-    int size = deflater.deflate(buffer, 0, buffer.length, flush);
-    if (size < buffer.length) {
-      return Arrays.copyOf(buffer, size);
+    private void drain(ByteArrayOutputStream packed, int flush) {
+      byte[] chunk = new byte[out.capacity()];
+      int count;
+      do {
+        out.clear();
+        count = deflater.deflate(out, flush);
+        out.flip().get(chunk, 0, count);
+        packed.write(chunk, 0, count);
+      } while (count == out.capacity());
     }
-    ByteArrayOutputStream rest = new ByteArrayOutputStream(2 * size);
-    while (size > 0) {
-      rest.write(buffer, 0, size);
-      size = size < buffer.length ? 0 : deflater.deflate(buffer, 0, buffer.length, flush);
-    }
-    return rest.toByteArray();
   }
 
   /**

@@ -45,6 +45,46 @@ public final class ZipWriterTest {
         .isEqualTo(expected.replace(" ", "").replace("d9b25de4", crcField));
   }
 
+  /**
+   * Sizes and places beyond 4 GiB go to the zip64 extra field (4.5.3), in its order; the old fields
+   * hold all ones.
+   */
+  @Test
+  public void sizesBeyond4GiBToTheByte() throws Exception {
+    Headers.Fields f =
+        new Headers.Fields(
+            file("a", "x"), Zip.DEFLATED, 0x11223344L, 0x1_0000_0001L, 0x2_0000_0002L);
+    String time = "5c64615c";
+    String local =
+        "504b0304 2d00 0000 0800"
+            + time
+            + "44332211 ffffffff ffffffff 0100 1400 61 0100 1000 0200000002000000 0100000001000000";
+    assertThat(HexFormat.of().formatHex(Headers.local(f, true, 0)))
+        .isEqualTo(local.replace(" ", ""));
+    String central =
+        "504b0102 2d03 2d00 0000 0800"
+            + time
+            + "44332211 ffffffff ffffffff 0100 1c00 0000 0000 0000 0000a481 ffffffff 61"
+            + " 0100 1800 0200000002000000 0100000001000000 0300000003000000";
+    byte[] header = Headers.central(f, 0x3_0000_0003L);
+    assertThat(HexFormat.of().formatHex(header)).isEqualTo(central.replace(" ", ""));
+    zugabe.bytes.ByteReader r = zugabe.bytes.ByteReader.of(header).skip(8);
+    CentralHeader back = CentralHeader.decode(r, 0x0300).widened(r.skip(1).bytes(28), "a", 0);
+    assertThat(List.of(back.size(), back.packedSize(), back.offset()))
+        .containsExactly(0x2_0000_0002L, 0x1_0000_0001L, 0x3_0000_0003L);
+  }
+
+  /** The end records of an archive whose directory lies beyond 4 GiB (4.3.14 to 4.3.16). */
+  @Test
+  public void theEndBeyond4GiBToTheByte() {
+    String end =
+        "504b0606 2c00000000000000 2d03 2d00 00000000 00000000 0500000000000000 0500000000000000 6400000000000000 0000000001000000"
+            + "504b0607 00000000 6400000001000000 01000000"
+            + "504b0506 0000 0000 0500 0500 64000000 ffffffff 0000";
+    assertThat(HexFormat.of().formatHex(Headers.end(5, 0x1_0000_0000L, 100)))
+        .isEqualTo(end.replace(" ", ""));
+  }
+
   @Test
   public void readersAgree() throws Exception {
     Random random = new Random(5);
