@@ -84,7 +84,7 @@ public final class Zugabe {
   public Answer.Check check(Request request) {
     Findings findings = new Findings();
     try (Workers workers = Workers.of(jobs)) {
-      Optional<Plan> plan = plan(request, workers, findings);
+      Optional<Plan> plan = plan(request, false, workers, findings);
       String recipe = recipeFile(request).map(this::shown).orElse("");
       return new Answer.Check(
           findings.sorted(),
@@ -117,7 +117,7 @@ public final class Zugabe {
     long start = System.nanoTime();
     Path out = out(request, outlet);
     try (Workers workers = Workers.of(jobs)) {
-      Optional<Plan> plan = plan(request, workers, findings);
+      Optional<Plan> plan = plan(request, true, workers, findings);
       Optional<Builder.Result> result = Optional.empty();
       if (plan.isPresent() && !findings.hasErrors()) {
         Builder.Order order =
@@ -143,7 +143,8 @@ public final class Zugabe {
   }
 
   /** Reads recipe and materials; empty when there is nothing to go on with. */
-  private Optional<Plan> plan(Request request, Workers workers, Findings findings) {
+  private Optional<Plan> plan(
+      Request request, boolean digests, Workers workers, Findings findings) {
     Optional<Path> file = recipeFile(request);
     if (file.isEmpty()) {
       findings.add(
@@ -163,7 +164,7 @@ public final class Zugabe {
               findings);
       return recipe.isEmpty()
           ? Optional.empty()
-          : plan(recipe.get(), request, file.get().getParent(), workers, findings);
+          : plan(recipe.get(), request, file.get().getParent(), digests, workers, findings);
     } catch (NoSuchFileException e) {
       findings.add(
           FindingCode.Z1012,
@@ -193,9 +194,14 @@ public final class Zugabe {
   }
 
   private Optional<Plan> plan(
-      Recipe recipe, Request request, Path folder, Workers workers, Findings findings)
+      Recipe recipe,
+      Request request,
+      Path folder,
+      boolean digests,
+      Workers workers,
+      Findings findings)
       throws IOException {
-    Planner planner = new Planner(recipe, folder, workers, progress, findings);
+    Planner planner = new Planner(recipe, folder, digests, workers, progress, findings);
     if (findings.hasErrors()) {
       planner.matchAll();
       return Optional.empty();
@@ -273,7 +279,7 @@ public final class Zugabe {
         findings.add(FindingCode.Z2003, Where.file(shown(path)), what, "Name a file.");
         return new Answer.Inspect(findings.sorted(), shown(path), inspection);
       }
-      FileContent content = new FileContent(path, shown(path), Files.size(path));
+      FileContent content = new FileContent(path, shown(path), Files.size(path), false);
       content.hold();
       try {
         inspection = targets.inspect(shown(path), content, findings);

@@ -19,15 +19,18 @@ import zugabe.core.finding.Nearest;
 public final class Finder {
   private final Path folder;
   private final Map<String, Path> roots;
+  private final boolean digests;
   private final Findings findings;
 
   /**
    * @param folder the recipe's
    * @param roots folders outside it, by name
+   * @param digests whether files are digested while they are read
    */
-  public Finder(Path folder, Map<String, Path> roots, Findings findings) {
+  public Finder(Path folder, Map<String, Path> roots, boolean digests, Findings findings) {
     this.folder = folder;
     this.roots = roots;
+    this.digests = digests;
     this.findings = findings;
   }
 
@@ -214,7 +217,8 @@ public final class Finder {
           "\"" + name(base, path) + "\" can't be read.",
           "Check its permissions.");
     } else {
-      matches.add(new Match(inner, new FileContent(path, name(base, path), attributes.size())));
+      matches.add(
+          new Match(inner, new FileContent(path, name(base, path), attributes.size(), digests)));
     }
   }
 

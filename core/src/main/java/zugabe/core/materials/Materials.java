@@ -3,11 +3,15 @@ package zugabe.core.materials;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import zugabe.core.finding.Findings;
 import zugabe.core.work.Workers;
 
@@ -62,9 +66,20 @@ public record Materials(
       this.classes = new ClassSurvey.Reading(workers, findings);
     }
 
+    /** Reads the libraries of several groups, the largest first. */
+    public void read(Collection<Matched> groups) throws IOException {
+      List<LibraryFile> all = new ArrayList<>();
+      groups.forEach(g -> all.addAll(g.libraries()));
+      all.sort(Comparator.comparingLong(f -> -f.file().size()));
+      take(all);
+    }
+
     private List<Library> take(List<LibraryFile> wanted) throws IOException {
+      Set<Path> seen = new HashSet<>();
       List<LibraryFile> fresh =
-          wanted.stream().filter(f -> !read.containsKey(f.file().path())).toList();
+          wanted.stream()
+              .filter(f -> !read.containsKey(f.file().path()) && seen.add(f.file().path()))
+              .toList();
       List<Optional<Library>> libraries =
           workers.map(fresh, f -> LibraryReader.read(f.file(), findings));
       for (int i = 0; i < fresh.size(); i++) {

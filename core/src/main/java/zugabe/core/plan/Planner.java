@@ -41,15 +41,21 @@ public final class Planner {
 
   /**
    * @param folder the recipe's, absolute and normalised
+   * @param digests whether files are digested while they are read: not needed just to look at them
    */
   public Planner(
-      Recipe recipe, Path folder, Workers workers, Progress progress, Findings findings) {
+      Recipe recipe,
+      Path folder,
+      boolean digests,
+      Workers workers,
+      Progress progress,
+      Findings findings) {
     this.recipe = recipe;
     this.folder = folder;
     this.shelf = new Materials.Shelf(workers, findings);
     this.progress = progress;
     this.findings = findings;
-    this.finder = new Finder(folder, roots(recipe, folder), findings);
+    this.finder = new Finder(folder, roots(recipe, folder), digests, findings);
   }
 
   private static Map<String, Path> roots(Recipe recipe, Path folder) {
@@ -81,6 +87,9 @@ public final class Planner {
                     Nearest.hint(n, recipe.deliverables().keySet())));
     if (names.isEmpty()) {
       matchAll();
+      // all at once, so that no worker waits for the end of a group
+      progress.at("reading libraries", 0, 0);
+      shelf.read(matched.values());
     }
     List<Planned> planned = new ArrayList<>();
     List<String> files = new ArrayList<>();
