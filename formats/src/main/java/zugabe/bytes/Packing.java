@@ -13,7 +13,7 @@ public interface Packing {
    * Blocks at the start of a long content that decide whether it is packed at all. When they don't
    * shrink, the whole is stored.
    */
-  int DECIDING_BLOCKS = 4;
+  int DECIDING_BLOCKS = 2;
 
   /**
    * Packs one block.
