@@ -77,7 +77,7 @@ public final class JarTest {
     try (Workspace w = Workspace.withProgram()) {
       String filler = "tide and time ".repeat(200);
       w.jar(
-          "lib/one.jar",
+          "lib/first.jar",
           Workspace.entries(
               "META-INF/services/a.B",
               "one.First # comment\n",
@@ -86,7 +86,7 @@ public final class JarTest {
               "module-info.class",
               "x"));
       w.jar(
-          "lib/two.jar",
+          "lib/next.jar",
           Workspace.entries(
               "META-INF/services/a.B",
               "one.First\ntwo.Second",
@@ -98,7 +98,7 @@ public final class JarTest {
       build(w);
       try (JarFile jar = new JarFile(w.path(JAR).toFile());
           ZipFile ours = ZipFile.builder().setFile(w.path(JAR).toFile()).get();
-          ZipFile source = ZipFile.builder().setFile(w.path("lib/one.jar").toFile()).get()) {
+          ZipFile source = ZipFile.builder().setFile(w.path("lib/first.jar").toFile()).get()) {
         assertThat(text(jar, "META-INF/services/a.B"))
             .isEqualTo("own.Zeroth\none.First\ntwo.Second\n");
         assertThat(jar.getEntry("module-info.class")).isNull();
@@ -225,8 +225,12 @@ public final class JarTest {
       w.replace("zugabe.yaml", "file: second.jar", "file: third.jar");
       Program.Result left = w.program().zugabe("build");
       assertThat(left.err()).contains("Z5004  out/second.jar");
+      assertThat(w.program().zugabe("build").err())
+          .as("not forgotten by the next build")
+          .contains("Z5004  out/second.jar");
       w.replace("zugabe.yaml", "file: third.jar", "file: fourth.jar");
-      assertThat(w.program().zugabe("build", "--tidy").out()).contains("removed third.jar");
+      assertThat(w.program().zugabe("build", "--tidy").out())
+          .contains("removed second.jar", "removed third.jar");
       assertThat(w.path("out/third.jar")).doesNotExist();
     }
   }

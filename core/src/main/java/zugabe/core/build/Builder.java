@@ -115,10 +115,11 @@ public final class Builder {
       for (Planned d : plan.deliverables()) {
         rows.add(row(d, write(folder, d)));
       }
-      Receipt receipt = merged(last, rows);
+      List<String> left = leftovers(folder, last);
+      Receipt receipt = merged(last, rows, order.tidy() ? List.of() : left);
       folder.commit(names, receipt);
       done = true;
-      return Optional.of(new Result(rows, leftovers(folder, last)));
+      return Optional.of(new Result(rows, tidy(folder, left)));
     } catch (ContentChangedException e) {
       findings.add(
           FindingCode.Z2004,
@@ -261,7 +262,7 @@ public final class Builder {
    * Rows of deliverables that weren't asked for this time stay, as long as the recipe still has
    * them.
    */
-  private Receipt merged(Optional<Receipt> last, List<Receipt.Row> made) {
+  private Receipt merged(Optional<Receipt> last, List<Receipt.Row> made, List<String> left) {
     String deflate = Deflate.fingerprint();
     last.map(Receipt::deflate)
         .filter(f -> !f.equals(deflate))
@@ -282,31 +283,42 @@ public final class Builder {
     made.forEach(r -> rows.put(r.name(), r));
     rows.values().removeIf(java.util.Objects::isNull);
     return new Receipt(
-        Version.TEXT, deflate, plan.app().name(), plan.app().version(), List.copyOf(rows.values()));
+        Version.TEXT,
+        deflate,
+        plan.app().name(),
+        plan.app().version(),
+        List.copyOf(rows.values()),
+        left);
   }
 
-  private List<String> leftovers(OutputFolder folder, Optional<Receipt> last) throws IOException {
-    List<String> removed = new ArrayList<>();
-    for (Receipt.Row row : last.map(Receipt::deliverables).orElse(List.of())) {
-      for (Receipt.Made made : row.files()) {
-        Path file = folder.file(made.path());
-        if (plan.allFiles().contains(made.path())
-            || !folder.isInside(made.path())
-            || !Files.isRegularFile(file)) {
-          continue;
-        }
-        if (order.tidy()) {
-          Files.delete(file);
-          removed.add(made.path());
-        } else {
-          findings.add(
-              FindingCode.Z5004,
-              Where.file(order.shown() + "/" + made.path()),
-              "An earlier build made it, and the recipe no longer does.",
-              "Remove it, or build with --tidy.");
-        }
+  /** What earlier builds made, the recipe no longer makes, and is still there. */
+  private List<String> leftovers(OutputFolder folder, Optional<Receipt> last) {
+    Stream<String> made =
+        last.stream()
+            .flatMap(l -> l.deliverables().stream())
+            .flatMap(r -> r.files().stream())
+            .map(Receipt.Made::path);
+    return Stream.concat(made, last.stream().flatMap(l -> l.left().stream()))
+        .distinct()
+        .filter(name -> !plan.allFiles().contains(name) && folder.isInside(name))
+        .filter(name -> Files.isRegularFile(folder.file(name)))
+        .sorted()
+        .toList();
+  }
+
+  /** Removes them when asked to, else names them; returns what was removed. */
+  private List<String> tidy(OutputFolder folder, List<String> left) throws IOException {
+    for (String name : left) {
+      if (order.tidy()) {
+        Files.deleteIfExists(folder.file(name));
+      } else {
+        findings.add(
+            FindingCode.Z5004,
+            Where.file(order.shown() + "/" + name),
+            "An earlier build made it, and the recipe no longer does.",
+            "Remove it, or build with --tidy.");
       }
     }
-    return removed;
+    return order.tidy() ? left : List.of();
   }
 }

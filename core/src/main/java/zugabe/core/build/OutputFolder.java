@@ -114,7 +114,7 @@ final class OutputFolder implements Closeable {
         rows.add(row);
       }
     }
-    return new Receipt(r.program(), r.deflate(), r.app(), r.version(), rows);
+    return new Receipt(r.program(), r.deflate(), r.app(), r.version(), rows, r.left());
   }
 
   private boolean isAsRecorded(Receipt.Made made) throws IOException {

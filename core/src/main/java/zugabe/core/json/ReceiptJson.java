@@ -21,6 +21,7 @@ public final class ReceiptJson {
     map.put("app", r.app());
     map.put("version", r.version());
     map.put("deliverables", r.deliverables().stream().map(ReceiptJson::row).toList());
+    map.put("left", r.left());
     return JsonText.write(map);
   }
 
@@ -77,8 +78,18 @@ public final class ReceiptJson {
     }
     List<Receipt.Row> rows =
         tree.at("deliverables").items().stream().map(ReceiptJson::readRow).toList();
+    List<String> left =
+        tree.at("left").items().stream()
+            .filter(String.class::isInstance)
+            .map(String.class::cast)
+            .toList();
     return new Receipt(
-        tree.text("program"), tree.text("deflate"), tree.text("app"), tree.text("version"), rows);
+        tree.text("program"),
+        tree.text("deflate"),
+        tree.text("app"),
+        tree.text("version"),
+        rows,
+        left);
   }
 
   private static Receipt.Row readRow(Object item) {

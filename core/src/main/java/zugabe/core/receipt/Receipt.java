@@ -9,9 +9,15 @@ import zugabe.core.recipe.ValueOverride;
  *
  * @param program version of this program
  * @param deflate fingerprint of the deflate engine
+ * @param left files of earlier builds that the recipe no longer makes and that are still there
  */
 public record Receipt(
-    String program, String deflate, String app, String version, List<Row> deliverables) {
+    String program,
+    String deflate,
+    String app,
+    String version,
+    List<Row> deliverables,
+    List<String> left) {
 
   /** Its file name. */
   public static final String FILE = "receipt.json";

@@ -55,7 +55,7 @@ public final class JsonTextTest {
             "22",
             List.of(new ValueOverride("a", "b")),
             List.of(finding));
-    Receipt receipt = new Receipt("1", "d", "A", "2", List.of(row));
+    Receipt receipt = new Receipt("1", "d", "A", "2", List.of(row), List.of("old.jar"));
     assertThat(ReceiptJson.read(ReceiptJson.write(receipt))).isEqualTo(receipt);
     assertThat(Sums.of(receipt)).isEqualTo("00  a.jar\n");
   }
