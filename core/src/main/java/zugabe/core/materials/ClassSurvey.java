@@ -19,9 +19,6 @@ import zugabe.formats.classfile.UnreadableClassException;
  * class when somebody asks for it, and all of them only when a main class has to be found.
  */
 public final class ClassSurvey {
-  /** No compiler makes larger ones; a file of that name that is larger is something else. */
-  private static final long MAX_CLASS_BYTES = 16 << 20;
-
   private final List<OwnFile> classes;
   private final Reading reading;
 
@@ -68,7 +65,7 @@ public final class ClassSurvey {
     }
 
     private Optional<ClassFacts> readFacts(OwnFile own) throws IOException {
-      if (own.file().size() > MAX_CLASS_BYTES) {
+      if (own.file().size() > ClassFacts.MAX_BYTES) {
         unreadable(own, "it has " + own.file().size() + " bytes, too many for one");
         return Optional.empty();
       }

@@ -106,7 +106,7 @@ final class MainClass {
     String path = name.replace('.', '/') + ".class";
     for (Library l : materials.libraries()) {
       Optional<ArchivedContent> entry = l.content(path);
-      if (entry.isPresent()) {
+      if (entry.isPresent() && entry.get().size() <= ClassFacts.MAX_BYTES) {
         try (InputStream in = entry.get().open()) {
           return Optional.of(ClassFacts.decode(in.readAllBytes()));
         } catch (UnreadableClassException e) {

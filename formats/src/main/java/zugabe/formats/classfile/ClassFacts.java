@@ -17,6 +17,9 @@ public record ClassFacts(String name, int major, Main main, String superName) {
   /** The first four bytes of every class file. */
   public static final int MAGIC = 0xCAFEBABE;
 
+  /** No compiler makes larger ones; a file of that name that is larger is something else. */
+  public static final long MAX_BYTES = 16 << 20;
+
   /** The header in bytes: magic, minor and major version. */
   public static final int HEADER_BYTES = 8;
 

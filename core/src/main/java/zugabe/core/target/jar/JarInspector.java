@@ -1,0 +1,177 @@
+package zugabe.core.target.jar;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import zugabe.bytes.Content;
+import zugabe.core.archive.ZipInspector;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.ArchiveFindings;
+import zugabe.core.target.Inspection;
+import zugabe.formats.classfile.ClassFacts;
+import zugabe.formats.jar.JarOrder;
+import zugabe.formats.jar.Manifest;
+import zugabe.formats.jar.ManifestReader;
+import zugabe.formats.zip.ZipEntry;
+import zugabe.formats.zip.ZipFaultException;
+import zugabe.formats.zip.ZipListing;
+
+/** Tells what is in a jar, or in any other zip file. */
+final class JarInspector {
+  private final String name;
+  private final Content content;
+  private final ZipListing listing;
+  private final Findings findings;
+  private int highest;
+  private String because = "";
+
+  private JarInspector(String name, Content content, ZipListing listing, Findings findings) {
+    this.name = name;
+    this.content = content;
+    this.listing = listing;
+    this.findings = findings;
+  }
+
+  static Optional<Inspection> inspect(String name, Content content, Findings findings)
+      throws IOException {
+    Optional<ZipListing> listing = ZipInspector.listing(name, content, findings);
+    if (listing.isEmpty()) {
+      return Optional.empty();
+    }
+    boolean jar =
+        listing.get().entries().stream()
+            .anyMatch(e -> e.name().equals(Manifest.PATH) || e.name().endsWith(".class"));
+    return Optional.of(
+        jar
+            ? new JarInspector(name, content, listing.get(), findings).run()
+            : ZipInspector.plain(content, listing.get()));
+  }
+
+  private Inspection run() throws IOException {
+    Manifest manifest = manifest();
+    for (ZipEntry e : listing.entries()) {
+      if (e.name().endsWith(".class")
+          && !e.name().startsWith("META-INF/")
+          && !e.name().endsWith("module-info.class")) {
+        look(e);
+      }
+    }
+    Map<String, String> attributes = new LinkedHashMap<>();
+    manifest.main().forEach(a -> attributes.put(a.name(), a.value()));
+    OptionalInt java =
+        highest == 0 ? OptionalInt.empty() : OptionalInt.of(ClassFacts.javaVersion(highest));
+    return new Inspection(
+        "jar",
+        content.size(),
+        identity(manifest),
+        start(manifest),
+        java,
+        because,
+        attributes,
+        ZipInspector.items(listing),
+        signers());
+  }
+
+  private Manifest manifest() throws IOException {
+    Optional<ZipEntry> entry = listing.entry(Manifest.PATH);
+    if (entry.isEmpty() || entry.get().size() > ManifestReader.MAX_BYTES) {
+      return Manifest.of(List.of());
+    }
+    try (InputStream in = entry.get().open()) {
+      ManifestReader.Result result = ManifestReader.read(in.readAllBytes());
+      Where where = Where.file(name).inside(Manifest.PATH, -1);
+      if (result.missingLastNewline()) {
+        findings.add(
+            FindingCode.Z4002,
+            where,
+            "The last line of the manifest has no line end.",
+            "Build the jar again with a whole manifest.");
+      }
+      result.oddities().stream()
+          .filter(ManifestReader.Oddity::fatal)
+          .forEach(
+              o ->
+                  findings.add(
+                      FindingCode.Z4003,
+                      where.at(o.line()),
+                      o.what() + ".",
+                      "Build the jar again with a manifest to the letter."));
+      return result.manifest();
+    } catch (ZipFaultException e) {
+      findings.add(ArchiveFindings.of(e.irregularity(), Where.file(name)));
+      return Manifest.of(List.of());
+    }
+  }
+
+  /** Reads only a class file's header. */
+  private void look(ZipEntry e) throws IOException {
+    try (InputStream in = e.open()) {
+      byte[] header = in.readNBytes(ClassFacts.HEADER_BYTES);
+      if (ClassFacts.isClass(header) && ClassFacts.major(header) > highest) {
+        highest = ClassFacts.major(header);
+        because = e.name();
+      }
+    } catch (ZipFaultException fault) {
+      findings.add(ArchiveFindings.of(fault.irregularity(), Where.file(name)));
+    }
+  }
+
+  private static Map<String, String> identity(Manifest m) {
+    Map<String, String> identity = new LinkedHashMap<>();
+    copy(m, identity, "name", "Implementation-Title", "Bundle-Name", "Specification-Title");
+    copy(
+        m,
+        identity,
+        "version",
+        "Implementation-Version",
+        "Bundle-Version",
+        "Specification-Version");
+    copy(m, identity, "maker", "Implementation-Vendor", "Bundle-Vendor", "Specification-Vendor");
+    copy(m, identity, "module", "Automatic-Module-Name");
+    return identity;
+  }
+
+  private static void copy(Manifest m, Map<String, String> into, String key, String... attributes) {
+    for (String attribute : attributes) {
+      if (m.value(attribute).isPresent()) {
+        into.put(key, m.value(attribute).get());
+        return;
+      }
+    }
+  }
+
+  private Map<String, String> start(Manifest m) {
+    Map<String, String> start = new LinkedHashMap<>();
+    m.value("Main-Class")
+        .ifPresent(
+            main -> {
+              start.put("command", "java -jar " + name.substring(name.lastIndexOf('/') + 1));
+              start.put("main", main);
+              if (listing.entry(main.replace('.', '/') + ".class").isEmpty()) {
+                findings.add(
+                    FindingCode.Z3001,
+                    Where.file(name).inside(Manifest.PATH, -1).at("Main-Class"),
+                    "The jar doesn't hold its main class " + main + ".",
+                    "Build it again with the classes in it, unless they lie beside it.");
+              }
+            });
+    copy(m, start, "classPath", "Class-Path");
+    return start;
+  }
+
+  private List<String> signers() {
+    List<String> signers = new ArrayList<>();
+    listing.entries().stream()
+        .map(ZipEntry::name)
+        .filter(n -> n.endsWith(".SF") && JarOrder.isSignatureFile(n))
+        .forEach(n -> signers.add(n.substring(9, n.length() - 3)));
+    return signers;
+  }
+}
