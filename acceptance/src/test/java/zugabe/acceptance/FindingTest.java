@@ -115,6 +115,12 @@ public final class FindingTest {
           "error Z2001  zugabe.yaml:3:14  materials.app.own",
           "Did you mean \"classes\"?"),
       Spoilt.row(
+          "no picture, no licence text",
+          1,
+          Spoilt.recipe("name: Tern", "icon: a.png, license: {text: L}, name: Tern"),
+          "error Z2001  zugabe.yaml:1:13  app.icon",
+          "error Z2001  zugabe.yaml:1:36  app.license.text"),
+      Spoilt.row(
           "no library matches",
           1,
           Spoilt.recipe("lib/*.jar", "lib/*.zip"),

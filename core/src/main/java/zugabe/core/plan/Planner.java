@@ -19,6 +19,7 @@ import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Finder;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.Sought;
+import zugabe.core.recipe.App;
 import zugabe.core.recipe.DeliverableSpec;
 import zugabe.core.recipe.JavaRange;
 import zugabe.core.recipe.MaterialsSpec;
@@ -69,6 +70,13 @@ public final class Planner {
   /** Looks for the files of every group, so that a faulty recipe's other faults show as well. */
   public void matchAll() {
     recipe.materials().keySet().forEach(this::match);
+    // not part of a jar, and yet somebody meant them to be there
+    recipe.app().icon().ifPresent(i -> finder.file(new Sought(i.value(), i.where())));
+    recipe
+        .app()
+        .license()
+        .flatMap(App.License::text)
+        .ifPresent(t -> finder.file(new Sought(t.value(), t.where())));
   }
 
   /**
