@@ -1,5 +1,6 @@
 package zugabe.cli;
 
+import java.nio.file.Path;
 import java.util.Locale;
 import zugabe.core.program.Version;
 
@@ -11,6 +12,10 @@ public final class Main {
     if (args.length == 1 && (args[0].equals("--version") || args[0].equals("-V"))) {
       System.out.println("zugabe " + Version.TEXT);
       return;
+    }
+    String checkout = System.getProperty("zugabe.checkout");
+    if (checkout != null && new Checkout(Path.of(checkout)).isNewerThanTheProgram()) {
+      System.exit(Checkout.BUILD_AGAIN);
     }
     // nothing that is written may depend on the user's language
     Locale.setDefault(Locale.ROOT);

@@ -30,6 +30,7 @@ final class LibraryReader implements ZipPass.Visitor {
   private int poms;
   private int highestMajor;
   private String highestClass = "";
+  private final java.util.List<String> notClasses = new java.util.ArrayList<>();
 
   private LibraryReader(FileContent file, Findings findings) {
     this.file = file;
@@ -60,6 +61,14 @@ final class LibraryReader implements ZipPass.Visitor {
     report(pass.irregularities());
     if (!pass.irregularities().isEmpty()) {
       return Optional.empty();
+    }
+    // of a damaged library the damage alone is told
+    for (String entry : notClasses) {
+      findings.add(
+          FindingCode.Z2013,
+          Where.file(file.name()).inside(entry, -1),
+          "It doesn't start like a class file.",
+          "Get an undamaged copy of the library, if the program needs this class.");
     }
     Optional<Manifest> read =
         manifest.size() == 0
@@ -134,11 +143,7 @@ final class LibraryReader implements ZipPass.Visitor {
     @Override
     public void close() {
       if (count < header.length || !ClassFacts.isClass(header)) {
-        findings.add(
-            FindingCode.Z2013,
-            Where.file(file.name()).inside(entry.name(), -1),
-            "It doesn't start like a class file.",
-            "Get an undamaged copy of the library, if the program needs this class.");
+        notClasses.add(entry.name());
       } else if (ClassFacts.major(header) > highestMajor) {
         highestMajor = ClassFacts.major(header);
         highestClass = entry.name();

@@ -3,7 +3,6 @@ package zugabe.core.plan;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 
 /**
  * What is to be made.
@@ -21,10 +20,4 @@ public record Plan(
     Instant time,
     List<Planned> deliverables,
     List<String> allFiles,
-    List<String> allNames) {
-
-  /** The deliverable of this name. */
-  public Optional<Planned> deliverable(String name) {
-    return deliverables.stream().filter(d -> d.name().equals(name)).findFirst();
-  }
-}
+    List<String> allNames) {}

@@ -1,0 +1,110 @@
+package zugabe.acceptance;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A Windows-like system in a folder of its own: runs command scripts with Wine's {@code cmd}, with
+ * a recorder in the place of Java. What passes here is proved for Wine's {@code cmd} only.
+ */
+final class Wine implements AutoCloseable {
+  private static final Path SOURCE = Program.ROOT.resolve("acceptance/src/test/native/recorder.c");
+
+  private final Path folder;
+
+  private Wine(Path folder) {
+    this.folder = folder;
+  }
+
+  /** With a fresh system, and {@code java.exe} in the folder {@code runtime/bin}. */
+  static Wine create() throws IOException, InterruptedException {
+    Wine wine = new Wine(Files.createTempDirectory("wine").toRealPath());
+    Path java = Files.createDirectories(wine.folder.resolve("runtime/bin")).resolve("java.exe");
+    Program.Result compiled =
+        Program.in(wine.folder)
+            .run(
+                "x86_64-w64-mingw32-gcc",
+                "-Os",
+                "-s",
+                "-o",
+                java.toString(),
+                SOURCE.toString(),
+                "-lshell32");
+    if (compiled.exit() != 0) {
+      throw new IllegalStateException(compiled.all());
+    }
+    Files.createDirectories(wine.folder.resolve("home"));
+    wine.program(wine.folder).run("timeout", "100", "wine", "wineboot", "-i");
+    return wine;
+  }
+
+  Path folder() {
+    return folder;
+  }
+
+  Path runtime() {
+    return folder.resolve("runtime");
+  }
+
+  /** Starts programs of that system from a folder. */
+  Program program(Path from) {
+    Program program = Program.in(from);
+    Map.of(
+            "WINEPREFIX", folder.resolve("prefix").toString(),
+            "HOME", folder.resolve("home").toString(),
+            "WINEARCH", "win64",
+            "WINEDEBUG", "-all",
+            "WINEDLLOVERRIDES", "mscoree=;mshtml=;winemenubuilder.exe=d;winedbg.exe=d",
+            "LANG", "C.UTF-8",
+            "LC_ALL", "C.UTF-8")
+        .forEach(program::with);
+    return program;
+  }
+
+  /**
+   * The command that starts a script; arguments follow. By way of another script, since the quotes
+   * of {@code cmd /c} have rules of their own and its exit code is not the script's.
+   */
+  List<String> script(Path script) throws IOException {
+    Path driver = folder.resolve("driver.cmd");
+    Files.writeString(driver, "@\"%SCRIPT%\" %*\r\n");
+    return List.of(
+        "env", "SCRIPT=" + named(script), "timeout", "60", "wine", "cmd", "/c", named(driver));
+  }
+
+  /** A path as that system's programs name it. */
+  static String named(Path path) {
+    return "Z:" + path.toString().replace('/', '\\');
+  }
+
+  /** What the recorder wrote: one list of texts for each start. */
+  static List<List<String>> starts(Path record) throws IOException {
+    List<List<String>> starts = new ArrayList<>();
+    if (Files.exists(record)) {
+      for (String text : Files.readString(record, StandardCharsets.UTF_8).split("\0", -1)) {
+        if (text.equals("start")) {
+          starts.add(new ArrayList<>());
+        } else {
+          starts.get(starts.size() - 1).add(text);
+        }
+      }
+    }
+    return starts;
+  }
+
+  @Override
+  public void close() throws IOException {
+    try {
+      program(folder).run("wineserver", "-k");
+      program(folder).run("wineserver", "-w");
+      Program.in(folder.getParent()).run("rm", "-rf", folder.toString());
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+}
