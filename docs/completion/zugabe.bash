@@ -155,6 +155,7 @@ function _complete_zugabe() {
   # Edge case: if command line has no space after subcommand, then don't assume this subcommand is selected (remkop/picocli#1468).
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} check" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} build" ];    then _picocli_zugabe; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} rehearse" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} inspect" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} explain" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} schema" ];    then _picocli_zugabe; return $?; fi
@@ -165,19 +166,21 @@ function _complete_zugabe() {
   # Find the longest sequence of subcommands and call the bash function for that subcommand.
   local cmds0=(check)
   local cmds1=(build)
-  local cmds2=(inspect)
-  local cmds3=(explain)
-  local cmds4=(schema)
-  local cmds5=(demo)
-  local cmds6=(completion)
-  local cmds7=(manual)
+  local cmds2=(rehearse)
+  local cmds3=(inspect)
+  local cmds4=(explain)
+  local cmds5=(schema)
+  local cmds6=(demo)
+  local cmds7=(completion)
+  local cmds8=(manual)
 
-  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_zugabe_manual; return $?; fi
-  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_zugabe_completion; return $?; fi
-  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_zugabe_demo; return $?; fi
-  if CompWordsContainsArray "${cmds4[@]}"; then _picocli_zugabe_schema; return $?; fi
-  if CompWordsContainsArray "${cmds3[@]}"; then _picocli_zugabe_explain; return $?; fi
-  if CompWordsContainsArray "${cmds2[@]}"; then _picocli_zugabe_inspect; return $?; fi
+  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_zugabe_manual; return $?; fi
+  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_zugabe_completion; return $?; fi
+  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_zugabe_demo; return $?; fi
+  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_zugabe_schema; return $?; fi
+  if CompWordsContainsArray "${cmds4[@]}"; then _picocli_zugabe_explain; return $?; fi
+  if CompWordsContainsArray "${cmds3[@]}"; then _picocli_zugabe_inspect; return $?; fi
+  if CompWordsContainsArray "${cmds2[@]}"; then _picocli_zugabe_rehearse; return $?; fi
   if CompWordsContainsArray "${cmds1[@]}"; then _picocli_zugabe_build; return $?; fi
   if CompWordsContainsArray "${cmds0[@]}"; then _picocli_zugabe_check; return $?; fi
 
@@ -190,7 +193,7 @@ function _picocli_zugabe() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="check build inspect explain schema demo completion manual"
+  local commands="check build rehearse inspect explain schema demo completion manual"
   local flag_opts="'-h' '--help' '-V' '--version'"
   local arg_opts=""
 
@@ -246,8 +249,8 @@ function _picocli_zugabe_build() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--tidy' '--json'"
-  local arg_opts="'-r' '--recipe' '-s' '--set' '-j' '--jobs' '-o' '--out' '--wait'"
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--tidy' '--rehearse' '--json'"
+  local arg_opts="'-r' '--recipe' '-s' '--set' '-j' '--jobs' '-o' '--out' '--runtime' '--wait'"
 
   type compopt &>/dev/null && compopt +o default
 
@@ -270,8 +273,62 @@ function _picocli_zugabe_build() {
       COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
       return $?
       ;;
+    '--runtime')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
     '--wait')
       return
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `rehearse` subcommand.
+function _picocli_zugabe_rehearse() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'-r' '--recipe' '-s' '--set' '-j' '--jobs' '-o' '--out' '--runtime'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-s'|'--set')
+      return
+      ;;
+    '-j'|'--jobs')
+      return
+      ;;
+    '-o'|'--out')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--runtime')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
       ;;
   esac
 

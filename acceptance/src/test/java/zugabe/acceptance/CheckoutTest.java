@@ -80,7 +80,9 @@ public final class CheckoutTest {
   public void aFirstStartBuildsAndPassesArgumentsAndExitCodeOn() throws Exception {
     Program.Result r = run("2", "check", "two words", "--set", "a=ü", "");
     assertThat(r.err()).contains("zugabe: building the program");
-    assertThat(checkout.resolve("built.txt")).content().contains("-pl formats,core,demo,cli");
+    assertThat(checkout.resolve("built.txt"))
+        .content()
+        .contains("-pl formats,inner-loader,core,demo,cli");
     assertThat(Wine.starts(record)).hasSize(1);
     assertThat(arguments(Wine.starts(record).get(0)))
         .containsExactly("check", "two words", "--set", "a=ü", "");

@@ -12,6 +12,7 @@ import zugabe.core.receipt.Receipt;
 final class BuildVerb implements Verb {
   private static final String OUT = "--out";
   private static final String TIDY = "--tidy";
+  private static final String REHEARSE = "--rehearse";
   private static final String WAIT = "--wait";
   private static final int WAIT_SECONDS = 30;
 
@@ -38,6 +39,8 @@ final class BuildVerb implements Verb {
     spec.addOption(
         Options.flag(
             TIDY, "", "Remove files that an earlier build made and the recipe no longer does."));
+    spec.addOption(Options.flag(REHEARSE, "", "Rehearse what was made, as zugabe rehearse does."));
+    spec.addOption(RehearseVerb.runtime());
     spec.addOption(
         OptionSpec.builder(WAIT)
             .type(int.class)
@@ -60,17 +63,19 @@ final class BuildVerb implements Verb {
     }
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
+      Zugabe.Outlet outlet =
+          new Zugabe.Outlet(given.value(OUT), given.flag(TIDY), Duration.ofSeconds(wait));
       Answer.Build build =
-          zugabe.build(
-              given.request(),
-              new Zugabe.Outlet(given.value(OUT), given.flag(TIDY), Duration.ofSeconds(wait)));
+          given.flag(REHEARSE)
+              ? zugabe.buildAndRehearse(given.request(), outlet, RehearseVerb.checkedRuntime(given))
+              : zugabe.build(given.request(), outlet);
       progress.end();
       return given.answer(zugabe, build, () -> print(build, given));
     }
   }
 
   private static void print(Answer.Build build, Given given) {
-    if (!build.ok()) {
+    if (build.deliverables().isEmpty() && !build.ok()) {
       given
           .terminal()
           .out()
@@ -80,6 +85,10 @@ final class BuildVerb implements Verb {
     printMade(build, given.terminal());
     if (given.flag(Options.VERBOSE)) {
       build.deliverables().forEach(d -> printInputs(d, given.terminal()));
+    }
+    if (!build.rehearsals().isEmpty()) {
+      given.terminal().out().println();
+      build.rehearsals().forEach(r -> RehearseVerb.print(r, given));
     }
   }
 

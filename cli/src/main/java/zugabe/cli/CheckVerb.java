@@ -3,6 +3,7 @@ package zugabe.cli;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
+import zugabe.core.target.Report;
 
 /** Shows every finding for a recipe and its materials. */
 final class CheckVerb implements Verb {
@@ -25,17 +26,20 @@ final class CheckVerb implements Verb {
     return spec;
   }
 
+  private static final int FEW = 12;
+
   @Override
   public int run(Given given) {
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
       Answer.Check check = zugabe.check(given.request());
       progress.end();
-      return given.answer(zugabe, check, () -> print(check, given.terminal()));
+      return given.answer(zugabe, check, () -> print(check, given));
     }
   }
 
-  private static void print(Answer.Check check, Terminal terminal) {
+  private static void print(Answer.Check check, Given given) {
+    Terminal terminal = given.terminal();
     if (check.recipe().isEmpty()) {
       return;
     }
@@ -63,5 +67,38 @@ final class CheckVerb implements Verb {
           start);
     }
     table.print(terminal.out(), "  ", 3, 4);
+    for (Answer.Intended d : check.deliverables()) {
+      files(d, terminal);
+      rules(d, given.flag(Options.VERBOSE), terminal);
+    }
+  }
+
+  /** Only worth telling when there are several. */
+  private static void files(Answer.Intended d, Terminal terminal) {
+    if (d.files().size() > 1) {
+      terminal.out().println(d.name() + " is several files:");
+      d.files().stream().limit(FEW).forEach(f -> terminal.out().println("  " + f));
+      if (d.files().size() > FEW) {
+        terminal.out().println("  and " + (d.files().size() - FEW) + " more");
+      }
+    }
+  }
+
+  private static void rules(Answer.Intended d, boolean all, Terminal terminal) {
+    if (d.treatments().isEmpty()) {
+      return;
+    }
+    terminal.out().println("Treated by rules in " + d.name() + ":");
+    int shown = all ? d.treatments().size() : Math.min(FEW, d.treatments().size());
+    Table table = new Table();
+    for (Report.Treatment t : d.treatments().subList(0, shown)) {
+      table.row(t.rule(), t.path(), String.join(", ", t.from()));
+    }
+    table.print(terminal.out(), "  ");
+    if (shown < d.treatments().size()) {
+      terminal
+          .out()
+          .println("  and " + (d.treatments().size() - shown) + " more; --verbose shows all");
+    }
   }
 }

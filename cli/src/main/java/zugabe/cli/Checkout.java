@@ -19,8 +19,18 @@ final class Checkout {
 
   /** What goes into the program, as paths in the project's folder. */
   private static final String[] SOURCES = {
-    "pom.xml", "formats/pom.xml", "core/pom.xml", "cli/pom.xml", "demo/pom.xml",
-    "formats/src/main", "core/src/main", "cli/src/main", "demo/src/main", "docs/findings"
+    "pom.xml",
+    "formats/pom.xml",
+    "inner-loader/pom.xml",
+    "core/pom.xml",
+    "cli/pom.xml",
+    "demo/pom.xml",
+    "formats/src/main",
+    "inner-loader/src/main",
+    "core/src/main",
+    "cli/src/main",
+    "demo/src/main",
+    "docs/findings"
   };
 
   private final Path folder;

@@ -64,7 +64,7 @@ final class DemoVerb implements Verb {
     }
     out.println("Saltmarsh, a made-up application, was copied to " + demo.folder() + "/.");
     out.println();
-    for (Answer.Started s : demo.started()) {
+    for (Answer.Rehearsed s : demo.started()) {
       out.println("$ " + s.result().command());
       s.result().output().lines().limit(12).forEach(l -> out.println("  " + l));
       out.println(
@@ -83,6 +83,7 @@ final class DemoVerb implements Verb {
             b.folder(),
             b.deliverables(),
             b.removed(),
+            java.util.List.of(),
             b.millis()),
         terminal);
     out.println();

@@ -13,6 +13,7 @@ final class Verbs {
     return List.of(
         new CheckVerb(),
         new BuildVerb(),
+        new RehearseVerb(),
         new InspectVerb(),
         new ExplainVerb(),
         new SchemaVerb(),

@@ -16,8 +16,9 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
+import zugabe.core.receipt.Receipt;
 import zugabe.core.recipe.TrialSpec;
-import zugabe.core.rehearse.Trial;
+import zugabe.core.rehearse.Subject;
 import zugabe.core.work.Progress;
 
 /** The whole way, on an application of our own: copy, build, start. */
@@ -44,8 +45,9 @@ final class Demonstration {
 
   Answer.Demo run(Path workspace) {
     List<Plan> plans = new ArrayList<>();
-    Answer.Build build = new Answer.Build(List.of(), shown, folder, List.of(), List.of(), 0);
-    List<Answer.Started> started = new ArrayList<>();
+    Answer.Build build =
+        new Answer.Build(List.of(), shown, folder, List.of(), List.of(), List.of(), 0);
+    List<Answer.Rehearsed> started = new ArrayList<>();
     try {
       if (isTaken()) {
         findings.add(
@@ -62,10 +64,13 @@ final class Demonstration {
                 Disk.REAL,
                 findings,
                 plans);
+        Rehearsing rehearsing =
+            new Rehearsing(Path.of(System.getProperty("java.home")), progress, findings);
         for (Planned d :
             build.ok() && !plans.isEmpty() ? plans.get(0).deliverables() : List.<Planned>of()) {
-          start(d, build, started);
+          rehearse(d, build, rehearsing);
         }
+        started.addAll(rehearsing.done());
       }
     } catch (IOException e) {
       findings.add(
@@ -103,23 +108,16 @@ final class Demonstration {
     }
   }
 
-  private void start(Planned d, Answer.Build build, List<Answer.Started> started)
-      throws IOException {
+  private static void rehearse(Planned d, Answer.Build build, Rehearsing rehearsing) {
     Optional<TrialSpec> trial = d.program().flatMap(p -> p.trial());
-    if (trial.isEmpty()) {
-      return;
+    List<String> files =
+        build.deliverables().stream()
+            .filter(r -> r.name().equals(d.name()))
+            .flatMap(r -> r.files().stream())
+            .map(Receipt.Made::path)
+            .toList();
+    if (trial.isPresent()) {
+      rehearsing.run(d.name(), new Subject(build.folder(), files, Optional.of(d.base())), trial);
     }
-    progress.at("starting " + d.file(), 0, 0);
-    Trial.Result result = Trial.start(build.folder().resolve(d.file()), trial.get());
-    started.add(new Answer.Started(d.name(), result));
-    result
-        .fault()
-        .ifPresent(
-            f ->
-                findings.add(
-                    FindingCode.Z6002,
-                    Where.file(d.file()),
-                    "Started with \"" + result.command() + "\", " + f + ".",
-                    "Start it yourself and read what it prints."));
   }
 }

@@ -11,7 +11,9 @@ import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.ContentChangedException;
@@ -31,8 +33,11 @@ import zugabe.core.plan.PlannedProgram;
 import zugabe.core.plan.Planner;
 import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
+import zugabe.core.recipe.TrialSpec;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.core.rehearse.Subject;
 import zugabe.core.target.Inspection;
+import zugabe.core.target.Report;
 import zugabe.core.target.Targets;
 import zugabe.core.target.jar.JarTarget;
 import zugabe.core.work.Progress;
@@ -84,19 +89,27 @@ public final class Zugabe {
   public Answer.Check check(Request request) {
     Findings findings = new Findings();
     try (Workers workers = Workers.of(jobs)) {
-      Optional<Plan> plan = plan(request, false, workers, findings);
+      Optional<Ready> ready = plan(request, false, workers, findings);
       String recipe = recipeFile(request).map(this::shown).orElse("");
       return new Answer.Check(
           findings.sorted(),
           recipe,
-          plan.map(p -> p.app().name()).orElse(""),
-          plan.map(p -> p.app().version()).orElse(""),
-          plan.map(p -> p.deliverables().stream().map(Zugabe::intended).toList())
+          ready.map(r -> r.plan().app().name()).orElse(""),
+          ready.map(r -> r.plan().app().version()).orElse(""),
+          ready
+              .map(
+                  r ->
+                      r.plan().deliverables().stream()
+                          .map(d -> intended(d, r.reports().get(d.name())))
+                          .toList())
               .orElse(List.of()));
     }
   }
 
-  private static Answer.Intended intended(Planned d) {
+  /** A plan with what the targets say of it; no reports when something was wrong before. */
+  private record Ready(Plan plan, Map<String, Report> reports) {}
+
+  private static Answer.Intended intended(Planned d, Report report) {
     return new Answer.Intended(
         d.name(),
         d.kind(),
@@ -104,7 +117,10 @@ public final class Zugabe {
         d.program().map(PlannedProgram::main).orElse(""),
         d.program().map(p -> p.java().text()).orElse(""),
         d.materials().own().size(),
-        d.materials().libraries().size());
+        d.materials().libraries().size(),
+        d.travel().name().toLowerCase(Locale.ROOT),
+        report == null ? List.of() : report.files(),
+        report == null ? List.of() : report.treatments());
   }
 
   /** Makes deliverables. With errors among the findings nothing is written. */
@@ -117,14 +133,15 @@ public final class Zugabe {
     long start = System.nanoTime();
     Path out = out(request, outlet);
     try (Workers workers = Workers.of(jobs)) {
-      Optional<Plan> plan = plan(request, true, workers, findings);
+      Optional<Ready> ready = plan(request, true, workers, findings);
       Optional<Builder.Result> result = Optional.empty();
-      if (plan.isPresent() && !findings.hasErrors()) {
+      if (ready.isPresent() && !findings.hasErrors()) {
+        Plan plan = ready.get().plan();
         Builder.Order order =
             new Builder.Order(
                 out, shown(out), request.overrides(), outlet.tidy(), outlet.waitAtMost());
-        result = new Builder(plan.get(), order, targets, disk, workers, progress, findings).run();
-        carriedOut.add(plan.get());
+        result = new Builder(plan, order, targets, disk, workers, progress, findings).run();
+        carriedOut.add(plan);
       }
       long millis = (System.nanoTime() - start) / 1_000_000;
       return new Answer.Build(
@@ -133,8 +150,90 @@ public final class Zugabe {
           out,
           result.map(Builder.Result::rows).orElse(List.of()),
           result.map(Builder.Result::removed).orElse(List.of()),
+          List.of(),
           millis);
     }
+  }
+
+  /**
+   * Makes deliverables and rehearses those that can be started.
+   *
+   * @param runtime folder of the Java runtime to rehearse with; empty for the one that runs this
+   */
+  public Answer.Build buildAndRehearse(Request request, Outlet outlet, Optional<Path> runtime) {
+    Findings findings = new Findings();
+    List<Plan> plans = new ArrayList<>();
+    Answer.Build build = build(request, outlet, Disk.REAL, findings, plans);
+    Rehearsing rehearsing = rehearsing(runtime, findings);
+    if (build.ok()) {
+      for (Planned d : plans.get(0).deliverables()) {
+        List<String> files =
+            build.deliverables().stream()
+                .filter(r -> r.name().equals(d.name()))
+                .flatMap(r -> r.files().stream().map(f -> f.path()))
+                .toList();
+        rehearse(d, build.folder(), files, false, rehearsing);
+      }
+    }
+    return new Answer.Build(
+        findings.sorted(),
+        build.out(),
+        build.folder(),
+        build.deliverables(),
+        build.removed(),
+        rehearsing.done(),
+        build.millis());
+  }
+
+  /** Rehearses what was built. */
+  public Answer.Rehearse rehearse(Request request, Outlet outlet, Optional<Path> runtime) {
+    Findings planning = new Findings();
+    Findings findings = new Findings();
+    Rehearsing rehearsing = rehearsing(runtime, findings);
+    try (Workers workers = Workers.of(jobs)) {
+      Optional<Ready> ready = plan(request, false, workers, planning);
+      if (planning.hasErrors() || ready.isEmpty()) {
+        return new Answer.Rehearse(planning.sorted(), List.of());
+      }
+      for (Planned d : ready.get().plan().deliverables()) {
+        List<String> files = ready.get().reports().get(d.name()).files();
+        rehearse(d, out(request, outlet), files, !request.names().isEmpty(), rehearsing);
+      }
+    }
+    return new Answer.Rehearse(findings.sorted(), rehearsing.done());
+  }
+
+  private static void rehearse(
+      Planned d, Path out, List<String> files, boolean named, Rehearsing rehearsing) {
+    Subject subject = new Subject(out, files, Optional.of(d.base()));
+    if ((d.program().isPresent() || named)
+        && rehearsing.isThere(subject, "Build it first: zugabe build " + d.name() + ".")) {
+      rehearsing.run(d.name(), subject, d.program().flatMap(PlannedProgram::trial));
+    }
+  }
+
+  /**
+   * Rehearses a file that no recipe tells of.
+   *
+   * @param arguments for the program; without any it is only started
+   */
+  public Answer.Rehearse rehearse(Path file, List<String> arguments, Optional<Path> runtime) {
+    Findings findings = new Findings();
+    Rehearsing rehearsing = rehearsing(runtime, findings);
+    Path path = here.resolve(file).normalize();
+    Subject subject =
+        new Subject(path.getParent(), List.of(path.getFileName().toString()), Optional.empty());
+    if (rehearsing.isThere(subject, "Check the name.")) {
+      Optional<TrialSpec> trial =
+          arguments.isEmpty() ? Optional.empty() : Optional.of(TrialSpec.of(arguments));
+      rehearsing.run(shown(path), subject, trial);
+    }
+    return new Answer.Rehearse(findings.sorted(), rehearsing.done());
+  }
+
+  private Rehearsing rehearsing(Optional<Path> runtime, Findings findings) {
+    Path home = runtime.map(here::resolve).orElse(Path.of(System.getProperty("java.home")));
+    return new Rehearsing(home, progress, findings);
   }
 
   private Path out(Request request, Outlet outlet) {
@@ -143,7 +242,7 @@ public final class Zugabe {
   }
 
   /** Reads recipe and materials; empty when there is nothing to go on with. */
-  private Optional<Plan> plan(
+  private Optional<Ready> plan(
       Request request, boolean digests, Workers workers, Findings findings) {
     Optional<Path> file = recipeFile(request);
     if (file.isEmpty()) {
@@ -193,7 +292,7 @@ public final class Zugabe {
     return Optional.empty();
   }
 
-  private Optional<Plan> plan(
+  private Optional<Ready> plan(
       Recipe recipe,
       Request request,
       Path folder,
@@ -207,13 +306,35 @@ public final class Zugabe {
       return Optional.empty();
     }
     Plan plan = planner.plan(request.names(), sourceDate(findings));
+    Map<String, Report> reports = new LinkedHashMap<>();
     if (!findings.hasErrors()) {
       JavaVersionCheck.run(plan, findings);
       for (Planned d : plan.deliverables()) {
-        targets.of(d.kind()).check(d, findings);
+        reports.put(d.name(), targets.of(d.kind()).check(d, findings));
       }
+      twoOfOneName(reports, findings);
     }
-    return Optional.of(plan);
+    return Optional.of(new Ready(plan, reports));
+  }
+
+  /** Files that belong to a deliverable may have the name of another's. */
+  private static void twoOfOneName(Map<String, Report> reports, Findings findings) {
+    Map<String, String> owners = new LinkedHashMap<>();
+    reports.forEach(
+        (name, report) ->
+            report
+                .files()
+                .forEach(
+                    file -> {
+                      String other = owners.putIfAbsent(file, name);
+                      if (other != null) {
+                        findings.add(
+                            FindingCode.Z1013,
+                            Where.file(file),
+                            "The deliverables " + other + " and " + name + " would both write it.",
+                            "Give one of them another name by file:.");
+                      }
+                    }));
   }
 
   private Instant sourceDate(Findings findings) {

@@ -14,4 +14,12 @@ public interface Layout {
 
   /** The least number of bytes the file will have: asked of the disk before writing starts. */
   long leastSize();
+
+  /** A number of bytes that the file won't exceed: decides how wide its size has to be written. */
+  long mostSize();
+
+  /** A file that is a copy of a content. */
+  static Layout copyOf(String label, Content content) {
+    return new CopyLayout(label, content);
+  }
 }

@@ -27,6 +27,12 @@ public sealed interface Segment {
    */
   record Packed(String label, Content content, Packing packing, Head head) implements Segment {}
 
+  /**
+   * A whole file of its own, behind a header of fixed width; places in it are counted from its
+   * start.
+   */
+  record Inside(String label, Layout layout, Head head) implements Segment {}
+
   /** Encodes a structure at its place. */
   interface Encoder {
     /** The bytes for {@code position}, the offset from the file's start in bytes. */

@@ -7,8 +7,9 @@ import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Severity;
 import zugabe.core.receipt.Receipt;
-import zugabe.core.rehearse.Trial;
+import zugabe.core.rehearse.Rehearsal;
 import zugabe.core.target.Inspection;
+import zugabe.core.target.Report;
 
 /** The answer to one request. */
 public sealed interface Answer {
@@ -49,15 +50,28 @@ public sealed interface Answer {
    *
    * @param main the class it starts; empty for a library
    * @param java versions it runs on; empty for a library
+   * @param travel how libraries travel: merged, nested or beside
+   * @param files that go out, as paths in the output folder
+   * @param treatments files that a rule decided about
    */
   record Intended(
-      String name, String kind, String file, String main, String java, int own, int libraries) {}
+      String name,
+      String kind,
+      String file,
+      String main,
+      String java,
+      int own,
+      int libraries,
+      String travel,
+      List<String> files,
+      List<Report.Treatment> treatments) {}
 
   /**
    * Deliverables made.
    *
    * @param out the folder, as the user named it
    * @param removed files of earlier builds that were removed
+   * @param rehearsals when they were asked for
    */
   record Build(
       List<Finding> findings,
@@ -65,8 +79,12 @@ public sealed interface Answer {
       Path folder,
       List<Receipt.Row> deliverables,
       List<String> removed,
+      List<Rehearsed> rehearsals,
       long millis)
       implements Answer {}
+
+  /** Things that were rehearsed. */
+  record Rehearse(List<Finding> findings, List<Rehearsed> rehearsals) implements Answer {}
 
   /** A file looked at; no inspection when it isn't of a known kind. */
   record Inspect(List<Finding> findings, String file, Optional<Inspection> inspection)
@@ -77,9 +95,9 @@ public sealed interface Answer {
 
   /** The demonstration: what was made and what it printed when started. */
   record Demo(
-      List<Finding> findings, String folder, Build build, List<Started> started, long millis)
+      List<Finding> findings, String folder, Build build, List<Rehearsed> started, long millis)
       implements Answer {}
 
-  /** A deliverable that was started. */
-  record Started(String deliverable, Trial.Result result) {}
+  /** A deliverable, or a file, that was started. */
+  record Rehearsed(String name, Rehearsal.Result result) {}
 }

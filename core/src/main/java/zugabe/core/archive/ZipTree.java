@@ -13,18 +13,29 @@ import zugabe.formats.zip.ZipWriter;
 public final class ZipTree {
   private ZipTree() {}
 
-  /** Every entry is packed this way; links aren't held by any zip-shaped kind yet. */
-  public static Layout layout(InstallTree tree, Packing packing) {
+  /**
+   * Every entry is packed this way, but for libraries as files, which are stored.
+   *
+   * @param alignment of the data of libraries as files, in bytes
+   */
+  public static Layout layout(InstallTree tree, Packing packing, int alignment) {
     List<ZipMember> members = new ArrayList<>(tree.entries().size());
     for (Entry entry : tree.entries()) {
       if (entry instanceof Entry.RegularFile file) {
+        boolean whole = file.role() == Entry.Role.WHOLE_LIBRARY;
         members.add(
-            ZipMember.file(file.path(), file.time(), file.content(), packing)
-                .withMode(file.mode()));
+            ZipMember.file(
+                    file.path(), file.time(), file.content(), whole ? Packing.stored() : packing)
+                .withMode(file.mode())
+                .aligned(whole ? alignment : 1));
+      } else if (entry instanceof Entry.BuiltFile built) {
+        members.add(
+            ZipMember.inside(built.path(), built.time(), built.layout()).withMode(built.mode()));
       } else if (entry instanceof Entry.Directory folder) {
         members.add(ZipMember.folder(folder.path(), folder.time()));
       } else {
-        throw new IllegalArgumentException("a jar holds no links: " + entry.path());
+        throw new IllegalArgumentException(
+            "links aren't held by any zip-shaped kind yet: " + entry.path());
       }
     }
     return ZipWriter.layout(members);

@@ -39,7 +39,7 @@ public final class Builder {
   private final Workers workers;
   private final Progress progress;
   private final Findings findings;
-  private final Map<String, Output> outputs = new LinkedHashMap<>();
+  private final Map<String, List<Output>> outputs = new LinkedHashMap<>();
 
   /**
    * How to build.
@@ -96,24 +96,27 @@ public final class Builder {
 
   private Optional<Result> run(OutputFolder folder) throws IOException {
     Optional<Receipt> last = folder.last();
-    folder.removeOrphans(plan.allFiles());
     folder.removeOrphans(
         last.map(Receipt::deliverables).orElse(List.of()).stream()
             .flatMap(r -> r.files().stream())
             .map(Receipt.Made::path)
             .toList());
-    List<String> names = plan.deliverables().stream().map(Planned::file).toList();
+    List<String> names = new ArrayList<>();
     boolean done = false;
     try {
       for (Planned d : plan.deliverables()) {
-        outputs.put(d.name(), targets.of(d.kind()).assemble(d));
+        List<Output> files = targets.of(d.kind()).assemble(d);
+        outputs.put(d.name(), files);
+        files.forEach(f -> names.add(f.file()));
       }
+      folder.removeOrphans(names);
       if (!hasRoom() || overwritesMaterial(folder)) {
         return Optional.empty();
       }
       List<Receipt.Row> rows = new ArrayList<>();
       for (Planned d : plan.deliverables()) {
         rows.add(row(d, write(folder, d)));
+        progress.at("making the receipt", 0, 0);
       }
       List<String> left = leftovers(folder, last);
       Receipt receipt = merged(last, rows, order.tidy() ? List.of() : left);
@@ -170,7 +173,7 @@ public final class Builder {
   }
 
   private boolean hasRoom() throws IOException {
-    long needed = outputs.values().stream().mapToLong(o -> o.layout().leastSize()).sum();
+    long needed = all().stream().mapToLong(o -> o.layout().leastSize()).sum();
     long free = disk.free(order.out());
     if (free >= needed) {
       return true;
@@ -185,9 +188,9 @@ public final class Builder {
 
   private boolean overwritesMaterial(OutputFolder folder) throws IOException {
     boolean found = false;
-    for (Output output : outputs.values()) {
+    for (Output output : all()) {
       Path target = folder.file(output.file());
-      for (Input input : outputs.values().stream().flatMap(o -> o.inputs().stream()).toList()) {
+      for (Input input : all().stream().flatMap(o -> o.inputs().stream()).toList()) {
         for (FileContent file : input.files()) {
           if (file.path().equals(target)
               || (Files.exists(target) && Files.isSameFile(target, file.path()))) {
@@ -204,14 +207,25 @@ public final class Builder {
     return found;
   }
 
-  private Spool.Written write(OutputFolder folder, Planned d) throws IOException {
-    Path part = folder.part(d.file());
-    removeAtExit(part);
+  private List<Output> all() {
+    return outputs.values().stream().flatMap(List::stream).toList();
+  }
+
+  private List<Receipt.Made> write(OutputFolder folder, Planned d) throws IOException {
+    List<Receipt.Made> made = new ArrayList<>();
     try {
       hold(d);
-      try (FileChannel file = disk.create(part)) {
-        return Spool.write(outputs.get(d.name()).layout(), file, d.file(), workers, progress);
+      for (Output output : outputs.get(d.name())) {
+        Path part = folder.prepare(output.file());
+        removeAtExit(part);
+        try (FileChannel file = disk.create(part)) {
+          Spool.Written written =
+              Spool.write(output.layout(), file, output.file(), workers, progress);
+          made.add(new Receipt.Made(output.file(), written.size(), written.sha256()));
+        }
+        folder.allow(part, output.mode());
       }
+      return made;
     } finally {
       release(d);
     }
@@ -237,15 +251,16 @@ public final class Builder {
     }
   }
 
-  private Receipt.Row row(Planned d, Spool.Written written) throws IOException {
+  private Receipt.Row row(Planned d, List<Receipt.Made> made) throws IOException {
     List<Receipt.Used> inputs = new ArrayList<>();
-    for (Input input : outputs.get(d.name()).inputs()) {
-      inputs.add(Inputs.used(input));
+    for (Output output : outputs.get(d.name())) {
+      for (Input input : output.inputs()) {
+        inputs.add(Inputs.used(input));
+      }
     }
-    Receipt.Made made = new Receipt.Made(d.file(), written.size(), written.sha256());
     List<Finding> about = findings.sorted().stream().filter(f -> concerns(f.where(), d)).toList();
     return new Receipt.Row(
-        d.name(), d.kind(), List.of(made), inputs, PlanDigest.of(d), order.overrides(), about);
+        d.name(), d.kind(), made, inputs, PlanDigest.of(d), order.overrides(), about);
   }
 
   /** Whether a place belongs to a deliverable: its own part of the recipe, or one of its inputs. */
@@ -253,7 +268,8 @@ public final class Builder {
     String program = d.program().map(p -> "programs." + p.name()).orElse("-");
     return Stream.of("deliverables." + d.name(), program, "materials." + d.materials().name())
             .anyMatch(key -> where.key().equals(key) || where.key().startsWith(key + "."))
-        || outputs.get(d.name()).inputs().stream()
+        || outputs.get(d.name()).stream()
+            .flatMap(o -> o.inputs().stream())
             .flatMap(i -> i.files().stream())
             .anyMatch(f -> f.name().equals(where.file()));
   }
@@ -300,17 +316,39 @@ public final class Builder {
             .map(Receipt.Made::path);
     return Stream.concat(made, last.stream().flatMap(l -> l.left().stream()))
         .distinct()
-        .filter(name -> !plan.allFiles().contains(name) && folder.isInside(name))
+        .filter(name -> !isStillMade(name) && folder.isInside(name))
         .filter(name -> Files.isRegularFile(folder.file(name)))
         .sorted()
         .toList();
+  }
+
+  /**
+   * Whether a deliverable of the recipe makes this file: known exactly of those that are made now.
+   */
+  private boolean isStillMade(String name) {
+    if (all().stream().anyMatch(o -> o.file().equals(name))) {
+      return true;
+    }
+    List<String> now = plan.deliverables().stream().map(Planned::file).toList();
+    return plan.allFiles().stream()
+        .filter(file -> !now.contains(file))
+        .anyMatch(
+            file ->
+                name.equals(file)
+                    || name.startsWith(file + "/")
+                    || isCompanion(name, file.replaceAll("\\.jar$", "")));
+  }
+
+  private static boolean isCompanion(String name, String stem) {
+    return name.startsWith(stem)
+        && List.of(".sh", ".cmd", ".settings").contains(name.substring(stem.length()));
   }
 
   /** Removes them when asked to, else names them; returns what was removed. */
   private List<String> tidy(OutputFolder folder, List<String> left) throws IOException {
     for (String name : left) {
       if (order.tidy()) {
-        Files.deleteIfExists(folder.file(name));
+        folder.delete(name);
       } else {
         findings.add(
             FindingCode.Z5004,

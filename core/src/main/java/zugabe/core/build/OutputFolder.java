@@ -6,8 +6,11 @@ import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.DirectoryNotEmptyException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFilePermission;
 import java.security.MessageDigest;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -15,6 +18,7 @@ import java.util.Collection;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import zugabe.bytes.Digests;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
@@ -69,7 +73,48 @@ final class OutputFolder implements Closeable {
 
   /** A record is a file that anybody can write: its names must not lead elsewhere. */
   boolean isInside(String name) {
-    return !name.isEmpty() && folder.equals(file(name).normalize().getParent());
+    try {
+      return !name.isEmpty()
+          && !Path.of(name).isAbsolute()
+          && file(name).normalize().equals(file(name))
+          && !file(name).equals(folder);
+    } catch (java.nio.file.InvalidPathException e) {
+      return false;
+    }
+  }
+
+  /** The part of a file, in a folder that is there. */
+  Path prepare(String name) throws IOException {
+    Files.createDirectories(part(name).getParent());
+    return part(name);
+  }
+
+  /** Gives a finished part its permissions, where the system has such. */
+  void allow(Path part, int mode) throws IOException {
+    PosixFileAttributeView view = Files.getFileAttributeView(part, PosixFileAttributeView.class);
+    if (view != null && (mode & 0111) != 0) {
+      Set<PosixFilePermission> permissions = view.readAttributes().permissions();
+      permissions.add(PosixFilePermission.OWNER_EXECUTE);
+      permissions.add(PosixFilePermission.GROUP_EXECUTE);
+      permissions.add(PosixFilePermission.OTHERS_EXECUTE);
+      view.setPermissions(permissions);
+    }
+  }
+
+  /** Removes a file, and the folders around it that are empty then. */
+  void delete(String name) throws IOException {
+    Files.deleteIfExists(file(name));
+    removeEmpty(file(name).getParent());
+  }
+
+  private void removeEmpty(Path from) throws IOException {
+    for (Path empty = from; !empty.equals(folder); empty = empty.getParent()) {
+      try {
+        Files.deleteIfExists(empty);
+      } catch (DirectoryNotEmptyException e) {
+        return;
+      }
+    }
   }
 
   Path part(String name) {
@@ -152,6 +197,7 @@ final class OutputFolder implements Closeable {
     boolean untouched = true;
     for (String name : names) {
       untouched &= Files.deleteIfExists(part(name)) || !Files.exists(file(name));
+      removeEmpty(part(name).getParent());
     }
     Files.deleteIfExists(part(Receipt.FILE));
     Files.deleteIfExists(part(Sums.FILE));

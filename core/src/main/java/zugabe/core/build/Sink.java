@@ -4,10 +4,14 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.zip.CRC32;
 
 /**
- * Writes a file front to back through one buffer. A slot may be left open and filled later by one
- * positional write. The file's digest follows on a thread of its own, up to the open slot.
+ * Writes a file front to back through one buffer. Slots may be left open, one within another, and
+ * are filled later by one positional write each. The file's digest follows on a thread of its own,
+ * up to the first open slot.
  */
 final class Sink implements Closeable {
   private static final int BUFFER_BYTES = 1 << 20;
@@ -17,7 +21,7 @@ final class Sink implements Closeable {
   private final byte[] buffer = new byte[BUFFER_BYTES];
   private int filled;
   private long flushed;
-  private long slotAt = -1;
+  private final Deque<Long> slots = new ArrayDeque<>();
 
   Sink(FileChannel file) {
     this.file = file;
@@ -51,16 +55,37 @@ final class Sink implements Closeable {
   /** Leaves room for a header that isn't known yet. */
   void leaveSlot(int width) throws IOException {
     flush();
-    slotAt = flushed;
+    slots.push(flushed);
     write(new byte[width]);
   }
 
-  /** Fills the open slot. */
+  /** Fills the slot that was left last. */
   void fillSlot(byte[] bytes) throws IOException {
     flush();
-    writeFully(ByteBuffer.wrap(bytes), slotAt);
-    slotAt = -1;
-    digest.upTo(flushed);
+    writeFully(ByteBuffer.wrap(bytes), slots.pop());
+    if (slots.isEmpty()) {
+      digest.upTo(flushed);
+    }
+  }
+
+  /**
+   * CRC-32 of what was written from a place on, slots included: read back, since slots were filled
+   * later.
+   */
+  long crc32From(long position) throws IOException {
+    flush();
+    CRC32 crc = new CRC32();
+    ByteBuffer chunk = ByteBuffer.allocate(1 << 16);
+    for (long at = position; at < flushed; ) {
+      chunk.clear().limit((int) Math.min(chunk.capacity(), flushed - at));
+      int got = file.read(chunk, at);
+      if (got < 0) {
+        throw new IOException("the file was cut off while it was written");
+      }
+      crc.update(chunk.flip());
+      at += got;
+    }
+    return crc.getValue();
   }
 
   /** Ends the file; returns its SHA-256 in lower-case hexadecimal. */
@@ -76,7 +101,7 @@ final class Sink implements Closeable {
     writeFully(ByteBuffer.wrap(buffer, 0, filled), flushed);
     flushed += filled;
     filled = 0;
-    if (slotAt < 0) {
+    if (slots.isEmpty()) {
       digest.upTo(flushed);
     }
   }

@@ -30,6 +30,7 @@ final class Spool {
   private final Progress progress;
   private final Sink sink;
   private final String what;
+  private final long base;
   private final Deque<Pending> window = new ArrayDeque<>();
   private long windowBytes;
 
@@ -47,7 +48,11 @@ final class Spool {
   /** A segment whose turn hasn't come. {@code work} is null unless it is a short content. */
   private record Pending(Segment segment, Future<Ready> work, long weight) {}
 
-  private Spool(Workers workers, Progress progress, Sink sink, String what) {
+  /**
+   * @param base where the file starts: 0, or a place in the file around it
+   */
+  private Spool(Workers workers, Progress progress, Sink sink, String what, long base) {
+    this.base = base;
     this.workers = workers;
     this.progress = progress;
     this.sink = sink;
@@ -66,14 +71,17 @@ final class Spool {
       Layout layout, FileChannel file, String what, Workers workers, Progress progress)
       throws IOException {
     try (Sink sink = new Sink(file)) {
-      Spool spool = new Spool(workers, progress, sink, what);
-      try {
-        spool.run(layout.segments());
-      } finally {
-        spool.window.forEach(p -> cancel(p.work()));
-      }
+      new Spool(workers, progress, sink, what, 0).all(layout);
       long size = sink.position();
       return new Written(size, sink.finish());
+    }
+  }
+
+  private void all(Layout layout) throws IOException {
+    try {
+      run(layout.segments());
+    } finally {
+      window.forEach(p -> cancel(p.work()));
     }
   }
 
@@ -128,25 +136,41 @@ final class Spool {
     if (pending.work() != null) {
       Segment.Packed p = (Segment.Packed) pending.segment();
       Ready ready = Workers.take(pending.work());
-      sink.write(p.head().encode(sink.position(), ready.outcome));
+      sink.write(p.head().encode(position(), ready.outcome));
       sink.write(ready.bytes);
     } else if (pending.segment() instanceof Segment.Encoded e) {
-      sink.write(e.encoder().encode(sink.position()));
+      sink.write(e.encoder().encode(position()));
     } else if (pending.segment() instanceof Segment.Copy c) {
       copy(c);
     } else if (pending.segment() instanceof Segment.Packed p) {
-      long at = sink.position();
+      long at = position();
       sink.leaveSlot(p.head().width(at));
       Segment.Outcome outcome =
           new BlockWriter(
                   p, workers, sink, () -> progress.at("writing " + what, sink.position(), 0))
               .run();
       sink.fillSlot(p.head().encode(at, outcome));
+    } else if (pending.segment() instanceof Segment.Inside inside) {
+      inside(inside);
     }
   }
 
+  private void inside(Segment.Inside inside) throws IOException {
+    long at = position();
+    sink.leaveSlot(inside.head().width(at));
+    long start = sink.position();
+    new Spool(workers, progress, sink, what, start).all(inside.layout());
+    long size = sink.position() - start;
+    Segment.Outcome outcome = new Segment.Outcome(false, sink.crc32From(start), size, size);
+    sink.fillSlot(inside.head().encode(at, outcome));
+  }
+
+  private long position() {
+    return sink.position() - base;
+  }
+
   private void copy(Segment.Copy c) throws IOException {
-    sink.write(c.header().encode(sink.position()));
+    sink.write(c.header().encode(position()));
     CRC32 crc = new CRC32();
     long count = 0;
     byte[] buffer = new byte[(int) Math.min(1 << 16, Math.max(1, c.content().size()))];

@@ -86,6 +86,19 @@ public enum FindingCode {
       WARNING,
       "A jar can't carry this",
       "Started by double-click or java -jar the program runs without it."),
+  Z3007(
+      NOTE,
+      "Carried by the manifest",
+      "The runtime takes it from there when the jar is started with java -jar or a double-click."),
+  Z3008(
+      NOTE,
+      "Main class started by another",
+      "A runtime refuses to start a windowing toolkit's application class from the class path."),
+  Z3009(ERROR, "Native libraries have no place", "The program would stop when it loads them."),
+  Z3010(
+      ERROR,
+      "Modules need their libraries beside",
+      "A runtime resolves modules from files and folders only."),
   Z3006(NOTE, "No program found", "The jar is made as a library: java -jar won't start it."),
 
   Z4001(
@@ -113,6 +126,16 @@ public enum FindingCode {
       WARNING,
       "Signed library is merged",
       "Merging takes a library's signature away: nobody can check who made it."),
+  Z4008(ERROR, "Clash refused", "The recipe says that files of this place must not differ."),
+  Z4009(
+      ERROR,
+      "File can't be joined",
+      "A framework reads one file at that place; half of its entries would be missing."),
+  Z4010(ERROR, "Too large to be nested", "The program could not read it from inside the jar."),
+  Z4011(
+      WARNING,
+      "Two libraries of one file name",
+      "One would overwrite the other; mostly one of them is a copy."),
 
   Z5001(ERROR, "Output folder can't be used", "Nothing can be written."),
   Z5002(ERROR, "Disk full", "The result would be cut off; the last good one is kept."),
@@ -134,7 +157,18 @@ public enum FindingCode {
 
   Z6001(ERROR, "Not a known kind of file", "There is nothing to tell about it."),
   Z6002(ERROR, "Trial failed", "What was made doesn't do what the recipe expects of it."),
-  Z6003(ERROR, "Folder isn't empty", "Files there would be mixed with new ones.");
+  Z6003(ERROR, "Folder isn't empty", "Files there would be mixed with new ones."),
+  Z6004(
+      WARNING,
+      "Left running",
+      "Whoever stops or removes the program would leave something behind that goes on."),
+  Z6005(
+      WARNING,
+      "Writes into its own folder",
+      "Where programs are installed for all users that folder can't be written."),
+  Z6006(ERROR, "Not there to be rehearsed", "Only what was built can be tried."),
+  Z6007(ERROR, "Nothing to start", "A rehearsal starts a program."),
+  Z6008(NOTE, "Nothing is expected", "Without a trial in the recipe any outcome is as good.");
 
   private final Severity severity;
   private final String title;

@@ -5,6 +5,7 @@ import java.util.Map;
 import zugabe.core.answer.Answer;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.target.Inspection;
+import zugabe.core.target.Report;
 
 /** Answers as JSON documents; each has its schema in {@code docs/schemas}. */
 public final class AnswerJson {
@@ -18,6 +19,9 @@ public final class AnswerJson {
     } else if (answer instanceof Answer.Build b) {
       head(map, "build", b);
       build(map, b);
+    } else if (answer instanceof Answer.Rehearse r) {
+      head(map, "rehearse", r);
+      map.put("rehearsals", r.rehearsals().stream().map(AnswerJson::rehearsed).toList());
     } else if (answer instanceof Answer.Inspect i) {
       head(map, "inspect", i);
       inspect(map, i);
@@ -57,6 +61,17 @@ public final class AnswerJson {
     map.put("java", d.java());
     map.put("own", d.own());
     map.put("libraries", d.libraries());
+    map.put("travel", d.travel());
+    map.put("files", d.files());
+    map.put("rules", d.treatments().stream().map(AnswerJson::treatment).toList());
+    return map;
+  }
+
+  private static Map<String, Object> treatment(Report.Treatment t) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("rule", t.rule());
+    map.put("path", t.path());
+    map.put("from", t.from());
     return map;
   }
 
@@ -64,6 +79,29 @@ public final class AnswerJson {
     map.put("out", b.out());
     map.put("deliverables", b.deliverables().stream().map(AnswerJson::row).toList());
     map.put("removed", b.removed());
+    map.put("rehearsals", b.rehearsals().stream().map(AnswerJson::rehearsed).toList());
+  }
+
+  private static Map<String, Object> rehearsed(Answer.Rehearsed r) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("name", r.name());
+    map.put("command", r.result().command());
+    map.put("exit", r.result().exit());
+    map.put("ok", r.result().fault().isEmpty());
+    map.put("fault", r.result().fault().orElse(""));
+    map.put("output", r.result().output());
+    map.put("telling", r.result().telling());
+    map.put("written", r.result().written().entrySet().stream().map(AnswerJson::written).toList());
+    map.put("leftRunning", r.result().leftRunning());
+    map.put("millis", r.result().millis());
+    return map;
+  }
+
+  private static Map<String, Object> written(Map.Entry<String, Long> file) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("path", file.getKey());
+    map.put("size", file.getValue());
+    return map;
   }
 
   private static Map<String, Object> row(Receipt.Row row) {
@@ -110,9 +148,9 @@ public final class AnswerJson {
     map.put("started", d.started().stream().map(AnswerJson::started).toList());
   }
 
-  private static Map<String, Object> started(Answer.Started s) {
+  private static Map<String, Object> started(Answer.Rehearsed s) {
     Map<String, Object> map = new LinkedHashMap<>();
-    map.put("deliverable", s.deliverable());
+    map.put("deliverable", s.name());
     map.put("command", s.result().command());
     map.put("exit", s.result().exit());
     map.put("output", s.result().output());

@@ -9,9 +9,9 @@ import java.util.regex.Pattern;
  * @param prefix the parts before the first wildcard, without a last slash; may be empty
  * @param rest matches the path below the prefix; null when there is no wildcard
  */
-record Glob(String prefix, Pattern rest) {
+public record Glob(String prefix, Pattern rest) {
 
-  static Glob of(String pattern) {
+  public static Glob of(String pattern) {
     String[] parts = pattern.split("/", -1);
     int fixed = 0;
     while (fixed < parts.length && !isWild(parts[fixed])) {
@@ -32,6 +32,18 @@ record Glob(String prefix, Pattern rest) {
       }
     }
     return new Glob(prefix, Pattern.compile(regex.toString()));
+  }
+
+  /** Whether a whole path is meant. */
+  public boolean matches(String path) {
+    if (rest == null) {
+      return path.equals(prefix);
+    }
+    int from = prefix.isEmpty() ? 0 : prefix.length() + 1;
+    return path.length() >= from
+        && path.startsWith(prefix)
+        && (from == 0 || path.charAt(from - 1) == '/')
+        && rest.matcher(path).region(from, path.length()).matches();
   }
 
   boolean hasWildcards() {

@@ -2,6 +2,7 @@ package zugabe.core.materials;
 
 import java.util.List;
 import java.util.Optional;
+import zugabe.formats.jar.JarOrder;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.zip.ArchivedContent;
 
@@ -26,6 +27,11 @@ public record Library(
   /** The entry of this name. */
   public Optional<ArchivedContent> content(String name) {
     return contents.stream().filter(c -> c.entry().name().equals(name)).findFirst();
+  }
+
+  /** Whether somebody signed it. */
+  public boolean isSigned() {
+    return contents.stream().anyMatch(c -> JarOrder.isSignatureFile(c.entry().name()));
   }
 
   /** Whether its manifest says that it holds classes for several Java versions. */

@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -20,20 +21,33 @@ import zugabe.core.work.Workers;
  *
  * @param own in the order found
  * @param libraries in the order of the recipe, which is their order on the class path
+ * @param natives native libraries that the program loads by name, by platform
  * @param classes what the own classes are
  */
 public record Materials(
-    String name, List<OwnFile> own, List<Library> libraries, ClassSurvey classes) {
+    String name,
+    List<OwnFile> own,
+    List<Library> libraries,
+    Map<String, List<FileContent>> natives,
+    ClassSurvey classes) {
 
   /** What patterns matched, before anything was read. */
-  public record Matched(String name, List<OwnFile> own, List<LibraryFile> libraries) {}
+  public record Matched(
+      String name,
+      List<OwnFile> own,
+      List<LibraryFile> libraries,
+      Map<String, List<FileContent>> natives) {}
 
   /** A library's file, not yet read. */
   public record LibraryFile(FileContent file) {}
 
   /** Looks for files; what isn't there is in the findings. */
   public static Matched match(
-      String name, List<Sought> own, List<Sought> libraries, Finder finder) {
+      String name,
+      List<Sought> own,
+      List<Sought> libraries,
+      Map<String, List<Sought>> natives,
+      Finder finder) {
     List<OwnFile> files = new ArrayList<>();
     own.forEach(
         s ->
@@ -49,7 +63,15 @@ public record Materials(
         }
       }
     }
-    return new Matched(name, files, jars);
+    Map<String, List<FileContent>> found = new LinkedHashMap<>();
+    natives.forEach(
+        (platform, sought) ->
+            found.put(
+                platform,
+                sought.stream()
+                    .flatMap(s -> finder.find(s, "").stream().map(Match::file))
+                    .toList()));
+    return new Matched(name, files, jars, found);
   }
 
   /** What was read, by path: a file that several groups name is read once. */
@@ -93,7 +115,7 @@ public record Materials(
   public static Materials read(Matched matched, Shelf shelf) throws IOException {
     List<Library> libraries = shelf.take(matched.libraries());
     ClassSurvey classes = ClassSurvey.of(matched.own(), shelf.classes);
-    return new Materials(matched.name(), matched.own(), libraries, classes);
+    return new Materials(matched.name(), matched.own(), libraries, matched.natives(), classes);
   }
 
   /** The highest class-file version of all classes, and where it was seen. */

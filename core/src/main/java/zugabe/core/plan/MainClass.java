@@ -102,6 +102,22 @@ final class MainClass {
         && (parent.get().main() == ClassFacts.Main.USABLE || inherits(parent.get()));
   }
 
+  /**
+   * Whether the class is an application class of the toolkit JavaFX: a runtime looks for the
+   * toolkit's modules when it is to start one, and doesn't find them on the class path.
+   */
+  boolean isToolkits(String name) throws IOException {
+    String at = name;
+    for (int depth = 0; depth < 16 && !at.isEmpty(); depth++) {
+      if (at.equals("javafx.application.Application")) {
+        return true;
+      }
+      Optional<ClassFacts> facts = materials.classes().named(at);
+      at = facts.map(ClassFacts::superName).orElse("");
+    }
+    return false;
+  }
+
   private Optional<ClassFacts> inLibraries(String name) throws IOException {
     String path = name.replace('.', '/') + ".class";
     for (Library l : materials.libraries()) {

@@ -17,6 +17,7 @@ import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Finder;
+import zugabe.core.materials.Glob;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.Sought;
 import zugabe.core.recipe.App;
@@ -129,12 +130,28 @@ public final class Planner {
   }
 
   private String file(DeliverableSpec spec) {
-    String id =
-        recipe.app().id().map(i -> i.substring(i.lastIndexOf('.') + 1)).orElse(recipe.app().name());
-    String base = id.toLowerCase(Locale.ROOT).strip().replaceAll("[^\\p{L}\\p{N}._+-]+", "-");
+    String base = shortName();
+    String ending = isPacked(spec) ? ".zip" : isFolder(spec) ? "" : ".jar";
     return spec.file()
         .map(Said::value)
-        .orElse(base + "-" + recipe.app().version().value() + ".jar");
+        .orElse(base + "-" + recipe.app().version().value() + ending);
+  }
+
+  private static boolean isPacked(DeliverableSpec spec) {
+    return spec.packed()
+        .map(Said::value)
+        .orElse(spec.libraries().value() == DeliverableSpec.Libraries.BESIDE);
+  }
+
+  /** Not packed, and yet several files: they lie in a folder. */
+  private static boolean isFolder(DeliverableSpec spec) {
+    return spec.libraries().value() == DeliverableSpec.Libraries.BESIDE && !isPacked(spec);
+  }
+
+  private String shortName() {
+    String id =
+        recipe.app().id().map(i -> i.substring(i.lastIndexOf('.') + 1)).orElse(recipe.app().name());
+    return id.toLowerCase(Locale.ROOT).strip().replaceAll("[^\\p{L}\\p{N}._+-]+", "-");
   }
 
   private Optional<Planned> deliverable(
@@ -147,12 +164,13 @@ public final class Planner {
                     s.where(),
                     "Signing isn't in this version.",
                     "Remove sign: for now."));
-    if (spec.libraries().value() != DeliverableSpec.Libraries.MERGED) {
+    String ending = isPacked(spec) ? ".zip" : ".jar";
+    if (spec.file().isPresent() && !isFolder(spec) && !file.endsWith(ending)) {
       findings.add(
-          FindingCode.Z1014,
-          spec.libraries().where(),
-          "This version only merges libraries.",
-          "Write libraries: merged, or leave the line out.");
+          FindingCode.Z1008,
+          spec.file().get().where(),
+          "\"" + file + "\" doesn't end with " + ending + ", which is what this deliverable is.",
+          "Let the name end with " + ending + (isPacked(spec) ? ", or write packed: false." : "."));
     }
     Optional<Map.Entry<String, ProgramSpec>> program = program(spec);
     Optional<String> group = group(spec, program);
@@ -171,10 +189,30 @@ public final class Planner {
             recipe.app().time().orElse(time),
             planned,
             materials,
+            planned.filter(p -> program.isPresent()).map(PlannedProgram::name).orElse(shortName()),
+            Travel.valueOf(spec.libraries().value().name()),
+            isPacked(spec),
+            spec.scripts().value() == DeliverableSpec.Scripts.NEEDED
+                ? Optional.empty()
+                : Optional.of(spec.scripts().value() == DeliverableSpec.Scripts.ALWAYS),
+            wishes(spec),
             spec.packing().value() == DeliverableSpec.Packed.STORED,
             manifest,
             spec.attributes(),
             spec.where()));
+  }
+
+  private static List<MergeWish> wishes(DeliverableSpec spec) {
+    List<MergeWish> wishes = new ArrayList<>();
+    spec.merge()
+        .forEach(
+            (pattern, rule) ->
+                wishes.add(
+                    new MergeWish(
+                        Glob.of(pattern),
+                        rule.value().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                        rule.where())));
+    return wishes;
   }
 
   /**
@@ -226,7 +264,9 @@ public final class Planner {
     Materials.Matched known = matched.get(name);
     if (known == null) {
       MaterialsSpec spec = recipe.materials().get(name);
-      known = Materials.match(name, sought(spec.own()), sought(spec.libraries()), finder);
+      Map<String, List<Sought>> natives = new LinkedHashMap<>();
+      spec.natives().forEach((platform, patterns) -> natives.put(platform, sought(patterns)));
+      known = Materials.match(name, sought(spec.own()), sought(spec.libraries()), natives, finder);
       matched.put(name, known);
       if (spec.own().isEmpty() && spec.libraries().isEmpty()) {
         findings.add(
@@ -295,16 +335,19 @@ public final class Planner {
       return Optional.empty();
     }
     JavaRange needed = needed(materials);
+    boolean toolkitMain = mains.isToolkits(main.get());
     return main.map(
         m ->
             named
-                .map(n -> planned(n, m, needed))
+                .map(n -> planned(n, m, needed, toolkitMain))
                 .orElse(
                     new PlannedProgram(
                         materials.name(),
                         m,
                         needed,
                         Optional.empty(),
+                        Optional.empty(),
+                        toolkitMain,
                         List.of(),
                         List.of(),
                         Optional.empty(),
@@ -312,13 +355,21 @@ public final class Planner {
   }
 
   private static PlannedProgram planned(
-      Map.Entry<String, ProgramSpec> named, String main, JavaRange needed) {
+      Map.Entry<String, ProgramSpec> named, String main, JavaRange needed, boolean toolkitMain) {
     ProgramSpec p = named.getValue();
     return new PlannedProgram(
         named.getKey(),
         main,
         p.java().map(Said::value).orElse(needed),
         p.surface().map(Said::value),
+        p.modules()
+            .map(
+                m ->
+                    new PlannedProgram.Modules(
+                        m.main().value(),
+                        m.add().stream().map(Said::value).toList(),
+                        m.main().where())),
+        toolkitMain,
         p.options(),
         p.arguments(),
         p.trial(),

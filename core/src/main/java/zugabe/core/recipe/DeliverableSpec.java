@@ -13,6 +13,9 @@ public record DeliverableSpec(
     Optional<Said<String>> materials,
     Said<Libraries> libraries,
     Said<Packed> packing,
+    Optional<Said<Boolean>> packed,
+    Said<Scripts> scripts,
+    Map<String, Said<MergeRule>> merge,
     Optional<Said<String>> file,
     Optional<Said<String>> manifest,
     Map<String, Said<String>> attributes,
@@ -31,6 +34,34 @@ public record DeliverableSpec(
     DEFLATED,
     /** None: larger, and quicker to make. */
     STORED
+  }
+
+  /** Whether start scripts are made beside the jar. */
+  public enum Scripts {
+    /** When the program needs something that a jar can't carry. */
+    NEEDED,
+    /** Always. */
+    ALWAYS,
+    /** Never. */
+    NEVER
+  }
+
+  /** What is done with several files for one place in a merged jar. */
+  public enum MergeRule {
+    /** The first on the class path. */
+    KEEP_EARLIEST,
+    /** The last on the class path. */
+    KEEP_LATEST,
+    /** One file with the lines of all, each once. */
+    JOIN_LINES,
+    /** One property file with the keys of all. */
+    JOIN_PROPERTIES,
+    /** Each in a folder named for its library. */
+    SET_ASIDE,
+    /** None. */
+    LEAVE_OUT,
+    /** An error when they differ. */
+    REFUSE
   }
 
   /** How a program's libraries travel. */
@@ -61,12 +92,27 @@ public record DeliverableSpec(
           "packing",
           TextShape.choice(Packed.values()),
           "Whether entries are packed. Default: deflated, where that makes them smaller.");
+  private static final Field<Said<Boolean>> PACKED =
+      Field.optional(
+          "packed",
+          TextShape.yesOrNo(),
+          "Whether the jar leaves as one zip with the files that belong to it. Default: true when libraries are beside.");
+  private static final Field<Said<Scripts>> SCRIPTS =
+      Field.optional(
+          "scripts",
+          TextShape.choice(Scripts.values()),
+          "Whether start scripts are made beside the jar. Default: needed, when the program needs what a jar can't carry.");
+  private static final Field<Map<String, Said<MergeRule>>> MERGE =
+      Field.optional(
+          "merge",
+          new MapShape<>(TextShape.choice(MergeRule.values()), "[^\\x00-\\x1f]+"),
+          "What is done with several files for one place, by path or pattern (* ? **); the first that matches counts.");
   private static final Field<Said<String>> FILE =
       Field.optional(
           "file",
           TextShape.matching(
               "a file name", "[^/\\\\:*?\"<>|\\x00-\\x1f]*[^/\\\\:*?\"<>|\\x00-\\x1f. ]"),
-          "File name. Default: {last part of app.id, or app.name}-{version}.jar.");
+          "File name. Default: {last part of app.id, or app.name}-{version}.jar, or .zip when packed.");
   private static final Field<Said<String>> MANIFEST =
       Field.optional("manifest", TextShape.any(), "Hand-written manifest to start from.");
   private static final Field<Map<String, Said<String>>> ATTRIBUTES =
@@ -80,7 +126,19 @@ public record DeliverableSpec(
   static final Shape<DeliverableSpec> SHAPE =
       new RecordShape<>(
           "a deliverable",
-          List.of(KIND, PROGRAM, MATERIALS, LIBRARIES, PACKING, FILE, MANIFEST, ATTRIBUTES, SIGN),
+          List.of(
+              KIND,
+              PROGRAM,
+              MATERIALS,
+              LIBRARIES,
+              PACKING,
+              PACKED,
+              SCRIPTS,
+              MERGE,
+              FILE,
+              MANIFEST,
+              ATTRIBUTES,
+              SIGN),
           v ->
               new DeliverableSpec(
                   v.of(KIND),
@@ -88,6 +146,9 @@ public record DeliverableSpec(
                   v.maybe(MATERIALS),
                   v.of(LIBRARIES),
                   v.of(PACKING),
+                  v.maybe(PACKED),
+                  v.of(SCRIPTS),
+                  v.of(MERGE),
                   v.maybe(FILE),
                   v.maybe(MANIFEST),
                   v.of(ATTRIBUTES),

@@ -1,6 +1,7 @@
 package zugabe.core.recipe;
 
 import java.util.List;
+import java.util.Map;
 import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 
@@ -10,8 +11,17 @@ import zugabe.core.finding.Where;
  * @param own the application's own files: a folder stands for its content, a file for its path
  *     below the part of the pattern before the first wildcard
  * @param libraries jars
+ * @param natives native libraries that the program loads by name, by platform
  */
-public record MaterialsSpec(List<Said<String>> own, List<Said<String>> libraries, Where where) {
+public record MaterialsSpec(
+    List<Said<String>> own,
+    List<Said<String>> libraries,
+    Map<String, List<Said<String>>> natives,
+    Where where) {
+  /** Regular expression of the platforms there are. */
+  static final String PLATFORMS =
+      "linux-x64|linux-arm64|windows-x64|windows-x86|windows-arm64|macos-x64|macos-arm64|android|ios";
+
   private static final Field<List<Said<String>>> OWN =
       Field.optional(
           "own",
@@ -21,9 +31,15 @@ public record MaterialsSpec(List<Said<String>> own, List<Said<String>> libraries
       Field.optional(
           "libraries", new ListShape<>(TextShape.any()), "Library jars, as paths or patterns.");
 
+  private static final Field<Map<String, List<Said<String>>>> NATIVES =
+      Field.optional(
+          "natives",
+          new MapShape<>(new ListShape<>(TextShape.any()), "(" + PLATFORMS + ")"),
+          "Native libraries that the program loads by name, by platform such as linux-x64.");
+
   static final Shape<MaterialsSpec> SHAPE =
       new RecordShape<>(
           "a group of materials",
-          List.of(OWN, LIBRARIES),
-          v -> new MaterialsSpec(v.of(OWN), v.of(LIBRARIES), v.where()));
+          List.of(OWN, LIBRARIES, NATIVES),
+          v -> new MaterialsSpec(v.of(OWN), v.of(LIBRARIES), v.of(NATIVES), v.where()));
 }

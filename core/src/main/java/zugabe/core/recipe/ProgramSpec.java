@@ -12,10 +12,34 @@ public record ProgramSpec(
     Optional<Said<String>> main,
     Optional<Said<Surface>> surface,
     Optional<Said<JavaRange>> java,
+    Optional<Modules> modules,
     List<Said<String>> options,
     List<Said<String>> arguments,
     Optional<TrialSpec> trial,
     Where where) {
+
+  /**
+   * A program on the module path.
+   *
+   * @param main the main module
+   * @param add further modules to resolve
+   */
+  public record Modules(Said<String> main, List<Said<String>> add) {
+    private static final String NAME =
+        "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*";
+    private static final Field<Said<String>> MAIN =
+        Field.required(
+            "main",
+            TextShape.matching("a module name such as example.gannet.saltmarsh", NAME),
+            "The main module, which holds the main class.");
+    private static final Field<List<Said<String>>> ADD =
+        Field.optional(
+            "add",
+            new ListShape<>(TextShape.matching("a module name", NAME)),
+            "Further modules to resolve.");
+    static final Shape<Modules> SHAPE =
+        new RecordShape<>("modules", List.of(MAIN, ADD), v -> new Modules(v.of(MAIN), v.of(ADD)));
+  }
 
   /** Where a program shows itself. */
   public enum Surface {
@@ -49,6 +73,9 @@ public record ProgramSpec(
               JavaRange::parse,
               new JavaRange(17, OptionalInt.empty())),
           "Java versions it runs on. Default: what the byte code needs, and up.");
+  private static final Field<Modules> MODULES =
+      Field.optional(
+          "modules", Modules.SHAPE, "For a program that runs on the module path: its main module.");
   private static final Field<List<Said<String>>> OPTIONS =
       Field.optional(
           "options",
@@ -63,13 +90,14 @@ public record ProgramSpec(
   static final Shape<ProgramSpec> SHAPE =
       new RecordShape<>(
           "a program",
-          List.of(MATERIALS, MAIN, SURFACE, JAVA, OPTIONS, ARGUMENTS, TRIAL),
+          List.of(MATERIALS, MAIN, SURFACE, JAVA, MODULES, OPTIONS, ARGUMENTS, TRIAL),
           v ->
               new ProgramSpec(
                   v.maybe(MATERIALS),
                   v.maybe(MAIN),
                   v.maybe(SURFACE),
                   v.maybe(JAVA),
+                  v.maybe(MODULES),
                   v.of(OPTIONS),
                   v.of(ARGUMENTS),
                   v.maybe(TRIAL),

@@ -50,9 +50,22 @@ record TextShape<T>(
     return new TextShape<>(wanted, "^(" + pattern + ")$", List.of(), parse, nothing);
   }
 
-  /** One of an enumeration's names, in lower case. */
+  /** {@code true} or {@code false}. */
+  static TextShape<Boolean> yesOrNo() {
+    return new TextShape<>(
+        "true or false",
+        "",
+        List.of("true", "false"),
+        t -> t.matches("true|false") ? Optional.of(Boolean.valueOf(t)) : Optional.empty(),
+        false);
+  }
+
+  /** One of an enumeration's names, in lower case with hyphens. */
   static <E extends Enum<E>> TextShape<E> choice(E[] values) {
-    List<String> names = Arrays.stream(values).map(v -> v.name().toLowerCase(Locale.ROOT)).toList();
+    List<String> names =
+        Arrays.stream(values)
+            .map(v -> v.name().toLowerCase(Locale.ROOT).replace('_', '-'))
+            .toList();
     Function<String, Optional<E>> parse =
         text -> {
           int at = names.indexOf(text);
@@ -93,7 +106,12 @@ record TextShape<T>(
   public Map<String, Object> schema() {
     Map<String, Object> schema = new LinkedHashMap<>();
     if (!choices.isEmpty()) {
-      schema.put("enum", choices);
+      List<Object> values = new java.util.ArrayList<>(choices);
+      if (choices.equals(List.of("true", "false"))) {
+        // YAML and JSON may also give them as truth values
+        values.addAll(List.of(true, false));
+      }
+      schema.put("enum", values);
       return schema;
     }
     // numbers and truth values are read as they are written, so they are text too

@@ -11,26 +11,53 @@ import zugabe.core.finding.Said;
  * How to try a program, and what is expected of it.
  *
  * @param exit the exit code, 0 to 255
- * @param text must occur in what it prints
+ * @param text must occur in what it prints, or in what the address answers
+ * @param address must answer while it runs; then it is stopped, and its exit code doesn't matter
  * @param within time limit
  */
-public record TrialSpec(List<String> arguments, int exit, Optional<String> text, Duration within) {
-  private static final Duration DEFAULT_WITHIN = Duration.ofSeconds(20);
+public record TrialSpec(
+    List<String> arguments,
+    int exit,
+    Optional<String> text,
+    Optional<String> address,
+    Duration within) {
+  /**
+   * What is done without a trial in the recipe: started without arguments, and nothing is expected.
+   */
+  public static final Duration DEFAULT_LIMIT = Duration.ofSeconds(20);
+
+  /** With arguments, and exit code 0 expected. */
+  public static TrialSpec of(List<String> arguments) {
+    return new TrialSpec(arguments, 0, Optional.empty(), Optional.empty(), DEFAULT_LIMIT);
+  }
+
   private static final Pattern DURATION = Pattern.compile("(\\d{1,6})(ms|s|m)");
 
-  private record Expect(int exit, Optional<String> text) {
+  private record Expect(int exit, Optional<String> text, Optional<String> address) {
     private static final Field<Said<Integer>> EXIT =
         Field.optional(
             "exit",
             TextShape.parsed("an exit code from 0 to 255", "\\d{1,3}", Expect::code, 0),
             "Exit code, 0 to 255. Default: 0.");
     private static final Field<Said<String>> TEXT =
-        Field.optional("text", TextShape.any(), "Text that must occur in what it prints.");
+        Field.optional(
+            "text",
+            TextShape.any(),
+            "Text that must occur in what it prints, or in what the address answers.");
+    private static final Field<Said<String>> ADDRESS =
+        Field.optional(
+            "address",
+            TextShape.matching("an address such as http://127.0.0.1:8080/", "https?://\\S+"),
+            "Address that must answer while it runs; it is stopped then.");
     static final Shape<Expect> SHAPE =
         new RecordShape<>(
             "trial.expect",
-            List.of(EXIT, TEXT),
-            v -> new Expect(v.of(EXIT).value(), v.maybe(TEXT).map(Said::value)));
+            List.of(EXIT, TEXT, ADDRESS),
+            v ->
+                new Expect(
+                    v.of(EXIT).value(),
+                    v.maybe(TEXT).map(Said::value),
+                    v.maybe(ADDRESS).map(Said::value)));
 
     private static Optional<Integer> code(String text) {
       return text.matches("\\d{1,3}") && Integer.parseInt(text) <= 255
@@ -51,7 +78,7 @@ public record TrialSpec(List<String> arguments, int exit, Optional<String> text,
               "a time such as 20s, 500ms or 2m",
               "\\d{1,6}(ms|s|m)",
               TrialSpec::duration,
-              DEFAULT_WITHIN),
+              DEFAULT_LIMIT),
           "Time limit. Default: 20s.");
 
   static final Shape<TrialSpec> SHAPE =
@@ -63,6 +90,7 @@ public record TrialSpec(List<String> arguments, int exit, Optional<String> text,
                   v.of(ARGUMENTS).stream().map(Said::value).toList(),
                   v.of(EXPECT).exit(),
                   v.of(EXPECT).text(),
+                  v.of(EXPECT).address(),
                   v.of(WITHIN).value()));
 
   private static Optional<Duration> duration(String text) {

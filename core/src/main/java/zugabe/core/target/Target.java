@@ -1,6 +1,7 @@
 package zugabe.core.target;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.core.finding.Findings;
@@ -11,11 +12,11 @@ public interface Target {
   /** Its name in recipes. */
   String kind();
 
-  /** Notices what is wrong with a deliverable before anything is written. */
-  void check(Planned deliverable, Findings findings) throws IOException;
+  /** Notices what is wrong with a deliverable before anything is written; tells what it will be. */
+  Report check(Planned deliverable, Findings findings) throws IOException;
 
-  /** Lays out the file. Only called when nothing was wrong. */
-  Output assemble(Planned deliverable) throws IOException;
+  /** Lays out the files. Only called when nothing was wrong. */
+  List<Output> assemble(Planned deliverable) throws IOException;
 
   /**
    * Tells what is in a file, or empty when it isn't of this kind.

@@ -2,6 +2,7 @@ package zugabe.core.tree;
 
 import java.time.Instant;
 import zugabe.bytes.Content;
+import zugabe.bytes.Layout;
 
 /**
  * One entry of an install tree. Paths are relative, with {@code /}; modes are Unix permission bits.
@@ -19,6 +20,10 @@ public sealed interface Entry {
     OWN,
     /** Part of a library. */
     LIBRARY,
+    /** A library as a file: stored as it is. */
+    WHOLE_LIBRARY,
+    /** A native library. */
+    NATIVE,
     /** Written by the build: manifests, start scripts. */
     GENERATED
   }
@@ -33,6 +38,9 @@ public sealed interface Entry {
    */
   record RegularFile(String path, int mode, Instant time, Role role, Content content, String origin)
       implements Entry {}
+
+  /** A file that is laid out while the file around it is written. */
+  record BuiltFile(String path, int mode, Instant time, Layout layout) implements Entry {}
 
   /** A symbolic link to a relative path inside the tree. */
   record SymbolicLink(String path, int mode, Instant time, String target) implements Entry {}

@@ -28,12 +28,13 @@ public record InstallTree(List<Entry> entries) {
     /**
      * Puts a file in its place; returns the file that was there, which stays, when there was one.
      */
-    public Optional<Entry> put(Entry.RegularFile file) {
+    public Optional<Entry> put(Entry file) {
       return Optional.ofNullable(byPath.putIfAbsent(file.path(), file));
     }
 
-    public Optional<Entry> at(String path) {
-      return Optional.ofNullable(byPath.get(path));
+    /** Puts a file in its place, instead of one that may be there. */
+    public void replace(Entry file) {
+      byPath.put(file.path(), file);
     }
 
     /** Files that stand where another file needs a folder. */

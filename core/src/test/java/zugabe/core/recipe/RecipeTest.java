@@ -135,7 +135,12 @@ public final class RecipeTest {
     assertThat(program.surface().orElseThrow().value()).isEqualTo(ProgramSpec.Surface.WINDOW);
     assertThat(program.trial())
         .contains(
-            new TrialSpec(List.of("--self-test"), 3, Optional.of("ready"), Duration.ofMillis(500)));
+            new TrialSpec(
+                List.of("--self-test"),
+                3,
+                Optional.of("ready"),
+                Optional.empty(),
+                Duration.ofMillis(500)));
     assertThat(r.app().time().orElseThrow()).hasToString("2026-03-01T12:00:00Z");
     assertThat(r.deliverables().get("desktop-jar").attributes()).containsKey("Built-For");
   }

@@ -3,6 +3,7 @@ package zugabe.formats.zip;
 import java.time.Instant;
 import java.util.Objects;
 import zugabe.bytes.Content;
+import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
 
 /**
@@ -38,6 +39,14 @@ public record ZipMember(String name, Instant time, int mode, Payload payload, in
    * @param rawCrc32 CRC-32 of the packed bytes when they were checked; see {@link ZipPass}
    */
   record Travelling(ZipEntry from, long rawCrc32) implements Payload {}
+
+  /** A whole file that is laid out while the archive is written; it is stored. */
+  record Inside(Layout layout) implements Payload {}
+
+  /** A file that is laid out while the archive is written. */
+  public static ZipMember inside(String name, Instant time, Layout layout) {
+    return new ZipMember(name, time, 0644, new Inside(layout), 1);
+  }
 
   /** A folder; a missing last slash is added. */
   public static ZipMember folder(String name, Instant time) {

@@ -47,9 +47,34 @@ public final class ZipWriter implements Layout {
         size += t.from().packedSize();
       } else if (member.payload() instanceof ZipMember.Fresh f && f.packing().stores()) {
         size += f.content().size();
+      } else if (member.payload() instanceof ZipMember.Inside inside) {
+        size += inside.layout().leastSize();
       }
     }
     return size;
+  }
+
+  @Override
+  public long mostSize() {
+    long size = 128;
+    for (ZipMember member : members) {
+      size += Zip.LOCAL_BYTES + Zip.CENTRAL_BYTES + 8L * member.name().length() + 128;
+      size += 2L * member.alignment() + most(member.payload());
+    }
+    return size;
+  }
+
+  /** Packing may enlarge a little: blocks that don't shrink cost some bytes each. */
+  private static long most(ZipMember.Payload payload) {
+    if (payload instanceof ZipMember.Travelling t) {
+      return t.from().packedSize();
+    }
+    if (payload instanceof ZipMember.Inside inside) {
+      return inside.layout().mostSize();
+    }
+    return payload instanceof ZipMember.Fresh f
+        ? f.content().size() + f.content().size() / 1000 + 1024
+        : 0;
   }
 
   @Override
@@ -87,6 +112,9 @@ public final class ZipWriter implements Layout {
     if (member.payload() instanceof ZipMember.Fresh fresh) {
       return new Segment.Packed(
           member.name(), fresh.content(), fresh.packing(), new EntryHead(i, fresh));
+    }
+    if (member.payload() instanceof ZipMember.Inside inside) {
+      return new Segment.Inside(member.name(), inside.layout(), new EntryHead(i, inside));
     }
     if (member.payload() instanceof ZipMember.Travelling t) {
       return new Segment.Copy(
@@ -134,6 +162,9 @@ public final class ZipWriter implements Layout {
     if (payload instanceof ZipMember.Fresh fresh) {
       return fresh.content().size();
     }
+    if (payload instanceof ZipMember.Inside) {
+      return packedSize[i];
+    }
     return payload instanceof ZipMember.Travelling t ? t.from().size() : 0;
   }
 
@@ -163,10 +194,9 @@ public final class ZipWriter implements Layout {
     private final int i;
     private final boolean zip64;
 
-    EntryHead(int i, ZipMember.Fresh fresh) {
+    EntryHead(int i, ZipMember.Payload payload) {
       this.i = i;
-      // packing may enlarge a little: blocks that don't shrink cost some bytes each
-      this.zip64 = fresh.content().size() + fresh.content().size() / 1000 + 1024 >= Zip.MAX4;
+      this.zip64 = most(payload) >= Zip.MAX4;
     }
 
     @Override

@@ -2,6 +2,7 @@ package zugabe.core.target.jar;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -154,6 +155,10 @@ final class JarInspector {
             main -> {
               start.put("command", "java -jar " + name.substring(name.lastIndexOf('/') + 1));
               start.put("main", main);
+              if (main.equals(LoaderFiles.START)) {
+                fromIndex("m ").ifPresent(own -> start.put("main", own));
+                start.put("libraries", "nested: " + String.join(", ", nested()));
+              }
               if (listing.entry(main.replace('.', '/') + ".class").isEmpty()) {
                 findings.add(
                     FindingCode.Z3001,
@@ -164,6 +169,31 @@ final class JarInspector {
             });
     copy(m, start, "classPath", "Class-Path");
     return start;
+  }
+
+  /** The first line of a nested jar's index that starts so. */
+  private Optional<String> fromIndex(String start) {
+    Optional<ZipEntry> index = listing.entry("inner/index");
+    if (index.isEmpty() || index.get().size() > ManifestReader.MAX_BYTES) {
+      return Optional.empty();
+    }
+    try (InputStream in = index.get().open()) {
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8)
+          .lines()
+          .filter(l -> l.startsWith(start))
+          .map(l -> l.substring(start.length()))
+          .findFirst();
+    } catch (IOException e) {
+      return Optional.empty();
+    }
+  }
+
+  private List<String> nested() {
+    return listing.entries().stream()
+        .map(ZipEntry::name)
+        .filter(n -> n.startsWith("inner/lib/") && n.endsWith(".jar"))
+        .map(n -> n.substring("inner/lib/".length()))
+        .toList();
   }
 
   private List<String> signers() {

@@ -10,7 +10,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.plan.HandManifest;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.Travel;
 import zugabe.core.program.Version;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.Manifest.Attribute;
@@ -35,6 +35,10 @@ final class JarManifest {
           "name",
           "magic");
 
+  /** Classes that a runtime looks for itself (package java.lang.instrument). */
+  private static final Set<String> AGENTS =
+      Set.of("launcher-agent-class", "premain-class", "agent-class");
+
   private JarManifest() {}
 
   static void check(Planned d, Findings findings) {
@@ -47,6 +51,9 @@ final class JarManifest {
                     "The attribute " + name + " can't be set here.",
                     "Remove it; the build writes it from the program and its libraries.",
                     findings);
+              }
+              if (AGENTS.contains(name.toLowerCase(Locale.ROOT))) {
+                checkAgent(d, value.where().at(name), findings);
               }
               Manifest.faultyName(name)
                   .ifPresent(
@@ -83,8 +90,24 @@ final class JarManifest {
     if (hand.manifest().value("Class-Path").isPresent()) {
       refuse(
           where.at("Class-Path"),
-          "The libraries are merged, so there is nothing beside the jar for a class path to name.",
+          "The class path is written by the build, from the libraries of the materials.",
           "Remove the line from the manifest, and name the libraries in the materials.",
+          findings);
+    }
+    hand.manifest()
+        .value("Launcher-Agent-Class")
+        .ifPresent(a -> checkAgent(d, where.at("Launcher-Agent-Class"), findings));
+  }
+
+  /**
+   * A runtime looks for agents where it finds the jar's own classes, not below {@code inner/app/}.
+   */
+  private static void checkAgent(Planned d, Where where, Findings findings) {
+    if (d.travel() == Travel.NESTED) {
+      refuse(
+          where,
+          "An agent can't lie in a jar that carries its libraries nested: the runtime doesn't find it there.",
+          "Write libraries: merged or beside.",
           findings);
     }
   }
@@ -97,11 +120,18 @@ final class JarManifest {
     findings.add(FindingCode.Z4001, where, what, fix);
   }
 
-  /** The manifest of a jar. */
-  static Manifest of(Planned d, boolean multiRelease) {
+  /**
+   * The manifest of a jar.
+   *
+   * @param main class that is started; empty for a library
+   * @param more what belongs to the way the libraries travel, and what the program's options become
+   */
+  static Manifest of(
+      Planned d, Optional<String> mainClass, boolean multiRelease, List<Attribute> more) {
     List<Attribute> main = new ArrayList<>();
     put(main, "Created-By", "Zugabe " + Version.TEXT);
-    d.program().map(PlannedProgram::main).ifPresent(m -> put(main, "Main-Class", m));
+    mainClass.ifPresent(m -> put(main, "Main-Class", m));
+    more.forEach(a -> put(main, a.name(), a.value()));
     if (multiRelease) {
       put(main, "Multi-Release", "true");
     }

@@ -5,23 +5,21 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import zugabe.bytes.Content;
-import zugabe.bytes.Layout;
-import zugabe.bytes.Packing;
-import zugabe.core.archive.ZipTree;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.Said;
+import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.Travel;
 import zugabe.core.target.Input;
 import zugabe.core.target.Inspection;
 import zugabe.core.target.Output;
+import zugabe.core.target.Report;
 import zugabe.core.target.Target;
-import zugabe.core.tree.InstallTree;
-import zugabe.formats.deflate.Deflate;
-import zugabe.formats.jar.JarOrder;
 
-/** Makes jars whose libraries are merged into them. */
+/** Makes jars whose libraries are merged into them, nested in them, or beside them. */
 public final class JarTarget implements Target {
   @Override
   public String kind() {
@@ -29,43 +27,72 @@ public final class JarTarget implements Target {
   }
 
   @Override
-  public void check(Planned d, Findings findings) throws IOException {
+  public Report check(Planned d, Findings findings) throws IOException {
     JarManifest.check(d, findings);
-    new Merge(d, findings).tree();
-    d.program()
-        .ifPresentOrElse(
-            p -> checkProgram(p, findings),
-            () ->
-                findings.add(
-                    FindingCode.Z3006,
-                    d.where(),
-                    "The jar \"" + d.name() + "\" starts nothing.",
-                    "Nothing, if it is a library. Else name its main class under programs:."));
+    Bundle bundle = Bundle.of(d, findings);
+    if (d.program().isPresent()) {
+      checkProgram(d, d.program().get(), bundle.carried(), findings);
+    } else {
+      findings.add(
+          FindingCode.Z3006,
+          d.where(),
+          "The jar \"" + d.name() + "\" starts nothing.",
+          "Nothing, if it is a library. Else name its main class under programs:.");
+    }
+    if (d.travel() == Travel.MERGED && !d.materials().natives().isEmpty()) {
+      findings.add(
+          FindingCode.Z3009,
+          d.where(),
+          "The native libraries of \"" + d.materials().name() + "\" can't travel in a merged jar.",
+          "Write libraries: nested or beside.");
+    }
+    return new Report(bundle.files(), bundle.treatments());
   }
 
-  private static void checkProgram(PlannedProgram p, Findings findings) {
-    p.options()
-        .forEach(
-            o ->
-                findings.add(
-                    FindingCode.Z3005,
-                    o.where(),
-                    "A jar can't carry the option " + o.value() + ".",
-                    "Tell users to start it with java " + o.value() + " -jar, or do without it."));
-    p.arguments()
-        .forEach(
-            a ->
-                findings.add(
-                    FindingCode.Z3005,
-                    a.where(),
-                    "A jar can't carry the argument " + a.value() + ".",
-                    "Make it the program's default."));
+  private static void checkProgram(
+      Planned d, PlannedProgram p, Carried carried, Findings findings) {
+    for (Said<String> option : carried.inManifest()) {
+      findings.add(
+          FindingCode.Z3007,
+          option.where(),
+          "The jar's manifest carries " + option.value() + ".",
+          "Nothing.");
+    }
+    boolean scripts = d.scripts().orElse(true);
+    for (String reason : carried.reasons()) {
+      findings.add(
+          FindingCode.Z3005,
+          p.where(),
+          "A jar can't carry " + reason + (scripts ? "; the start scripts beside it do." : "."),
+          scripts
+              ? "Tell users to start the script; with java -jar or a double-click the program runs without it."
+              : "Write scripts: needed for the deliverable, or do without it.");
+    }
+    if (p.toolkitMain() && p.modules().isEmpty() && d.travel() != Travel.NESTED) {
+      findings.add(
+          FindingCode.Z3008,
+          p.where(),
+          p.main()
+              + " is an application class of JavaFX, which a runtime refuses to start from the class path; a small class in front of it starts it.",
+          "Nothing.");
+    }
+    if (p.modules().isPresent() && d.travel() != Travel.BESIDE) {
+      findings.add(
+          FindingCode.Z3010,
+          p.modules().get().where(),
+          "Modules can't be resolved inside a jar, and the libraries are "
+              + d.travel().name().toLowerCase(java.util.Locale.ROOT)
+              + ".",
+          "Write libraries: beside, or remove modules: to run it from the class path.");
+    }
   }
 
   @Override
-  public Output assemble(Planned d) throws IOException {
-    InstallTree tree = new Merge(d, new Findings()).tree().sorted(JarOrder.BY_NAME);
-    Layout layout = ZipTree.layout(tree, d.stored() ? Packing.stored() : new Deflate());
+  public List<Output> assemble(Planned d) throws IOException {
+    return Bundle.of(d, new Findings()).outputs(inputs(d));
+  }
+
+  private static List<Input> inputs(Planned d) {
     List<Input> inputs = new ArrayList<>();
     inputs.add(
         new Input(
@@ -75,8 +102,11 @@ public final class JarTarget implements Target {
     for (Library l : d.materials().libraries()) {
       inputs.add(new Input(l.file().name(), List.of(l.file()), true));
     }
+    for (List<FileContent> natives : d.materials().natives().values()) {
+      natives.forEach(n -> inputs.add(new Input(n.name(), List.of(n), true)));
+    }
     d.manifest().ifPresent(m -> inputs.add(new Input(m.file().name(), List.of(m.file()), true)));
-    return new Output(d.file(), layout, inputs);
+    return inputs;
   }
 
   @Override

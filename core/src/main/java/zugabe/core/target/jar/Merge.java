@@ -16,6 +16,7 @@ import zugabe.core.finding.Where;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.plan.Planned;
+import zugabe.core.target.Report.Treatment;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.jar.JarOrder;
@@ -23,43 +24,82 @@ import zugabe.formats.jar.Manifest;
 import zugabe.formats.zip.ArchivedContent;
 
 /**
- * Puts the application's own files and its libraries into one tree, own files first, libraries in
- * the order of the class path. Of several files for one place the first is kept, as a class path
- * would have it; service files are joined.
+ * Puts the application's own files and libraries into one tree, own files first, libraries in the
+ * order of the class path. Equal files for one place are one; of different ones a rule decides.
  */
 final class Merge {
-  private static final String SERVICES = "META-INF/services/";
+  /** Where files that are set aside go, below a folder named for their library. */
+  static final String ASIDE = "META-INF/libraries/";
+
+  private static final String MODULE = "module-info.class";
 
   private final Planned deliverable;
+  private final String prefix;
+  private final List<Library> libraries;
   private final Findings findings;
   private final InstallTree.Builder tree;
-  private final Map<String, ServiceFile> services = new TreeMap<>();
+  private final MergeRules rules;
+  private final Map<String, Joint> joints = new TreeMap<>();
+  private final Map<String, Treatment> treatments = new TreeMap<>();
   private final Map<String, List<String>> clashes = new LinkedHashMap<>();
   private final Map<String, List<String>> leftOut = new TreeMap<>();
+  private final boolean severalModules;
   private boolean multiRelease;
 
-  Merge(Planned deliverable, Findings findings) {
+  /** A file with where it comes from. */
+  private record Part(
+      String path, Content content, String origin, Entry.Role role, Optional<OwnFile> own) {}
+
+  /**
+   * @param prefix in front of every path; empty or with a last slash
+   */
+  Merge(Planned deliverable, String prefix, List<Library> libraries, Findings findings) {
     this.deliverable = deliverable;
+    this.prefix = prefix;
+    this.libraries = libraries;
     this.findings = findings;
     this.tree = InstallTree.builder(deliverable.time());
+    this.rules = new MergeRules(deliverable.merge());
+    long modules =
+        deliverable.materials().own().stream().filter(f -> isModule(f.path())).count()
+            + libraries.stream()
+                .filter(l -> l.contents().stream().anyMatch(c -> isModule(c.entry().name())))
+                .count();
+    this.severalModules = modules > 1;
   }
 
-  /** The whole jar, manifest included. Clashes are in the findings. */
+  private static boolean isModule(String path) {
+    return path.equals(MODULE)
+        || (path.startsWith("META-INF/versions/") && path.endsWith("/" + MODULE));
+  }
+
+  /** What there is to tell beside the findings. */
+  List<Treatment> treatments() {
+    return List.copyOf(treatments.values());
+  }
+
+  /** Whether there are files for several Java versions. */
+  boolean isMultiRelease() {
+    return multiRelease;
+  }
+
+  /** Everything but the manifest. Clashes are in the findings. */
   InstallTree.Builder tree() throws IOException {
     for (OwnFile own : deliverable.materials().own()) {
       add(own);
     }
-    for (Library library : deliverable.materials().libraries()) {
+    for (Library library : libraries) {
       add(library);
     }
-    services
-        .values()
-        .forEach(s -> put(s.path(), Content.of(s.encode()), Entry.Role.GENERATED, "joined"));
-    put(
-        Manifest.PATH,
-        Content.of(JarManifest.of(deliverable, multiRelease).encode()),
-        Entry.Role.GENERATED,
-        "the manifest");
+    for (Map.Entry<String, Joint> joint : joints.entrySet()) {
+      replace(
+          new Part(
+              joint.getKey(),
+              Content.of(joint.getValue().encode()),
+              "joined",
+              Entry.Role.GENERATED,
+              Optional.empty()));
+    }
     report();
     return tree;
   }
@@ -73,86 +113,139 @@ final class Merge {
       leaveOut("signature files", own.file().name());
       return;
     }
-    multiRelease |= path.startsWith("META-INF/versions/");
-    if (isService(path, own.file())) {
-      service(path).add(own.file());
+    if (isModule(path) && severalModules) {
+      leaveOut(MODULE, own.file().name());
       return;
     }
-    Optional<Entry> there = put(path, own.file(), Entry.Role.OWN, own.file().name());
-    if (there.isPresent()
-        && there.get() instanceof Entry.RegularFile file
-        && !same(file.content(), own.file())) {
-      findings.add(
-          FindingCode.Z4006,
-          own.where(),
-          file.origin() + " and " + own.file().name() + " would both be " + path + ".",
-          "Remove one of them, or name only the folder that counts.");
-    }
+    multiRelease |= path.startsWith("META-INF/versions/");
+    place(new Part(path, own.file(), own.file().name(), Entry.Role.OWN, Optional.of(own)));
   }
 
   private void add(Library library) throws IOException {
-    boolean signed = false;
     multiRelease |= library.isMultiRelease();
     for (ArchivedContent content : library.contents()) {
       String path = content.entry().name();
       if (content.entry().isFolder() || path.equalsIgnoreCase(Manifest.PATH)) {
         continue;
       }
-      signed |= JarOrder.isSignatureFile(path);
       Optional<String> reason = reasonToLeaveOut(path);
       if (reason.isPresent()) {
         leaveOut(reason.get(), library.name());
-      } else if (isService(path, content)) {
-        service(path).add(content);
       } else {
-        place(library, path, content);
+        add(library, path, content);
       }
     }
-    if (signed) {
+    if (library.isSigned()) {
       findings.add(
           FindingCode.Z4007,
           Where.file(library.file().name()),
           "The signed library " + library.title() + " is merged; its signature is left out.",
-          "Nothing, if nobody checks that signature at run time.");
+          "Nothing, if nobody checks that signature at run time. Else write libraries: nested or beside.");
     }
   }
 
-  private void place(Library library, String path, ArchivedContent content) throws IOException {
-    Optional<Entry> there = put(path, content, Entry.Role.LIBRARY, library.title());
+  private void add(Library library, String path, Content content) throws IOException {
+    Part part = new Part(path, content, library.title(), Entry.Role.LIBRARY, Optional.empty());
+    switch (rules.of(path)) {
+      case LEAVE_OUT -> {
+        treat(MergeAction.LEAVE_OUT, path, library.title());
+        leaveOut(
+            path.equals("META-INF/INDEX.LIST") ? path : "what the recipe says", library.name());
+      }
+      case SET_ASIDE -> {
+        treat(MergeAction.SET_ASIDE, path, library.title());
+        place(new Part(aside(library, path), content, library.title(), part.role(), part.own()));
+      }
+      default -> place(part);
+    }
+  }
+
+  private static String aside(Library library, String path) {
+    String file = path.startsWith("META-INF/") ? path.substring("META-INF/".length()) : path;
+    return ASIDE + library.name().replaceAll("\\.jar$", "") + "/" + file;
+  }
+
+  private void place(Part part) throws IOException {
+    Optional<Entry> there = tree.put(file(part));
     if (there.isPresent()
         && there.get() instanceof Entry.RegularFile file
-        && !same(file.content(), content)) {
-      clashes
-          .computeIfAbsent(file.origin() + "\n" + library.title(), k -> new ArrayList<>())
-          .add(path);
+        && !same(file.content(), part.content())) {
+      settle(rules.of(part.path()), file, part);
     }
   }
 
-  private Optional<Entry> put(String path, Content content, Entry.Role role, String origin) {
-    return tree.put(new Entry.RegularFile(path, 0644, deliverable.time(), role, content, origin));
+  /** Two different files for one place. */
+  private void settle(MergeAction action, Entry.RegularFile there, Part part) throws IOException {
+    if (Joint.joins(action)
+        && there.content().size() <= Joint.MAX_BYTES
+        && part.content().size() <= Joint.MAX_BYTES) {
+      join(action, there, part);
+    } else if (part.own().isPresent()) {
+      findings.add(
+          FindingCode.Z4006,
+          part.own().get().where(),
+          there.origin() + " and " + part.origin() + " would both be " + part.path() + ".",
+          "Remove one of them, or name only the folder that counts.");
+    } else if (action == MergeAction.KEEP_LATEST) {
+      treat(action, part.path(), there.origin());
+      treat(action, part.path(), part.origin());
+      replace(part);
+    } else {
+      treat(action, part.path(), there.origin());
+      treat(action, part.path(), part.origin());
+      clashes
+          .computeIfAbsent(
+              there.origin() + "\n" + part.origin() + "\n" + action.word(), k -> new ArrayList<>())
+          .add(part.path());
+    }
   }
 
-  private static boolean isService(String path, Content content) {
-    return content.size() <= ServiceFile.MAX_BYTES
-        && path.startsWith(SERVICES)
-        && path.length() > SERVICES.length()
-        && path.indexOf('/', SERVICES.length()) < 0;
+  private void join(MergeAction action, Entry.RegularFile there, Part part) throws IOException {
+    try {
+      Joint joint = joints.get(part.path());
+      if (joint == null) {
+        joint = Joint.of(action);
+        joint.add(there.content());
+        joints.put(part.path(), joint);
+        treat(action, part.path(), there.origin());
+      }
+      joint.add(part.content());
+      treat(action, part.path(), part.origin());
+    } catch (UnfitFileException e) {
+      findings.add(
+          FindingCode.Z4009,
+          Where.file(part.origin()).inside(part.path(), -1),
+          "It can't be joined with that of " + there.origin() + ": " + e.getMessage() + ".",
+          "Get an undamaged copy of the library, or name another rule: merge: {"
+              + part.path()
+              + ": keep-earliest}.");
+    }
   }
 
-  private ServiceFile service(String path) {
-    return services.computeIfAbsent(path, ServiceFile::new);
+  private Entry.RegularFile file(Part part) {
+    return new Entry.RegularFile(
+        prefix + part.path(), 0644, deliverable.time(), part.role(), part.content(), part.origin());
   }
 
-  private static Optional<String> reasonToLeaveOut(String path) {
+  private void replace(Part part) {
+    tree.replace(file(part));
+  }
+
+  private void treat(MergeAction action, String path, String origin) {
+    Treatment known = treatments.get(path);
+    List<String> from = new ArrayList<>(known == null ? List.of() : known.from());
+    if (!from.contains(origin)) {
+      from.add(origin);
+    }
+    treatments.put(path, new Treatment(action.word(), path, List.copyOf(from)));
+  }
+
+  private Optional<String> reasonToLeaveOut(String path) {
     if (JarOrder.isSignatureFile(path)) {
       return Optional.of("signature files");
     }
-    if (path.equals("META-INF/INDEX.LIST")) {
-      return Optional.of("META-INF/INDEX.LIST");
-    }
-    if (path.equals("module-info.class")
-        || (path.startsWith("META-INF/versions/") && path.endsWith("/module-info.class"))) {
-      return Optional.of("module-info.class");
+    if (isModule(path) && severalModules) {
+      return Optional.of(MODULE);
     }
     return Optional.empty();
   }
@@ -183,24 +276,7 @@ final class Merge {
   }
 
   private void report() {
-    clashes.forEach(
-        (pair, paths) -> {
-          String[] who = pair.split("\n", 2);
-          String more = paths.size() > 3 ? " and " + (paths.size() - 3) + " more" : "";
-          findings.add(
-              FindingCode.Z4004,
-              deliverable.where(),
-              who[0]
-                  + " and "
-                  + who[1]
-                  + " bring different bytes for "
-                  + String.join(", ", paths.subList(0, Math.min(3, paths.size())))
-                  + more
-                  + "; those of "
-                  + who[0]
-                  + " are kept.",
-              "Remove one of the two libraries if one is a copy of the other; else change their order, so that the right ones come first.");
-        });
+    clashes.forEach((pair, paths) -> clash(pair.split("\n", 3), paths));
     leftOut.forEach(
         (what, whose) ->
             findings.add(
@@ -221,5 +297,29 @@ final class Merge {
                     deliverable.where(),
                     path + " is a file and a folder at once.",
                     "Remove one of the materials that bring it."));
+  }
+
+  private void clash(String[] who, List<String> paths) {
+    String more = paths.size() > 3 ? " and " + (paths.size() - 3) + " more" : "";
+    String what =
+        who[0]
+            + " and "
+            + who[1]
+            + " bring different bytes for "
+            + String.join(", ", paths.subList(0, Math.min(3, paths.size())))
+            + more;
+    if (who[2].equals(MergeAction.REFUSE.word())) {
+      findings.add(
+          FindingCode.Z4008,
+          deliverable.where(),
+          what + ", and the recipe refuses that.",
+          "Remove one of the two libraries, or name another rule for that path under merge:.");
+      return;
+    }
+    findings.add(
+        FindingCode.Z4004,
+        deliverable.where(),
+        what + "; those of " + who[0] + " are kept.",
+        "Remove one of the two libraries if one is a copy of the other; else change their order, or name a rule under merge:.");
   }
 }

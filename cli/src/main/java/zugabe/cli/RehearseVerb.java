@@ -1,0 +1,155 @@
+package zugabe.cli;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.OptionSpec;
+import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
+import zugabe.core.rehearse.Rehearsal;
+
+/** Starts what was made, in a throw-away place. */
+final class RehearseVerb implements Verb {
+  static final String RUNTIME = "--runtime";
+  private static final String OUT = "--out";
+  private static final int FEW = 6;
+
+  @Override
+  public String name() {
+    return "rehearse";
+  }
+
+  static OptionSpec runtime() {
+    return OptionSpec.builder(RUNTIME)
+        .type(Path.class)
+        .paramLabel("DIR")
+        .description(
+            "Folder of the Java runtime to rehearse with. Default: the one that runs zugabe.")
+        .build();
+  }
+
+  @Override
+  public CommandSpec spec() {
+    CommandSpec spec =
+        Options.command(
+            name(),
+            "Unpacks what was built in a throw-away place, starts it with its trial, compares, stops and removes it. Works on files without a recipe as well; what stands behind -- is given to the program.",
+            "zugabe rehearse",
+            "zugabe rehearse tool-jar",
+            "zugabe rehearse somebody-elses.jar -- --version");
+    Options.recipe(spec);
+    spec.addOption(
+        OptionSpec.builder("-o", OUT)
+            .type(Path.class)
+            .paramLabel("DIR")
+            .description("Where the built files are. Default: out beside the recipe.")
+            .build());
+    spec.addOption(runtime());
+    spec.addOption(Options.json());
+    spec.addPositional(
+        Options.names("Deliverables to rehearse, or one file and arguments for it. Default: all."));
+    return spec;
+  }
+
+  @Override
+  public int run(Given given) {
+    Optional<Path> runtime = checkedRuntime(given);
+    List<String> names = given.names();
+    try (ProgressLine progress = given.progress()) {
+      Zugabe zugabe = given.zugabe(progress);
+      Answer.Rehearse answer;
+      if (!names.isEmpty() && isFile(names.get(0), given)) {
+        answer = zugabe.rehearse(Path.of(names.get(0)), names.subList(1, names.size()), runtime);
+      } else {
+        answer =
+            zugabe.rehearse(
+                given.request(),
+                new Zugabe.Outlet(given.value(OUT), false, Duration.ZERO),
+                runtime);
+      }
+      progress.end();
+      return given.answer(zugabe, answer, () -> print(answer, given));
+    }
+  }
+
+  static Optional<Path> checkedRuntime(Given given) {
+    Optional<Path> runtime = given.value(RUNTIME);
+    runtime.ifPresent(
+        r -> {
+          Path java = given.terminal().here().resolve(r).resolve("bin");
+          if (!Files.isRegularFile(java.resolve("java"))
+              && !Files.isRegularFile(java.resolve("java.exe"))) {
+            throw given.wrong(
+                "--runtime takes the folder of a Java runtime; there is no bin/java in " + r);
+          }
+        });
+    return runtime;
+  }
+
+  /** A deliverable's name has neither a dot nor a slash. */
+  private static boolean isFile(String name, Given given) {
+    boolean looksLikeFile =
+        name.indexOf('/') >= 0 || name.indexOf('.') >= 0 || name.indexOf('\\') >= 0;
+    return looksLikeFile || Files.isRegularFile(given.terminal().here().resolve(name));
+  }
+
+  private static void print(Answer.Rehearse answer, Given given) {
+    if (answer.rehearsals().isEmpty()) {
+      given
+          .terminal()
+          .out()
+          .println("Nothing was rehearsed: " + FindingText.summary(answer.findings()) + ".");
+    }
+    answer.rehearsals().forEach(r -> print(r, given));
+  }
+
+  static void print(Answer.Rehearsed rehearsed, Given given) {
+    Terminal terminal = given.terminal();
+    Rehearsal.Result result = rehearsed.result();
+    terminal.out().println(rehearsed.name() + ": $ " + result.command());
+    boolean all = given.flag(Options.VERBOSE);
+    List<String> lines =
+        all
+            ? result.output().lines().toList()
+            : result.fault().isPresent()
+                ? result.telling()
+                : result.output().lines().limit(FEW).toList();
+    lines.forEach(l -> terminal.out().println("  | " + l));
+    long count = result.output().lines().count();
+    if (result.fault().isEmpty() && count > lines.size()) {
+      terminal.out().println("  | and " + (count - lines.size()) + " more; --verbose shows all");
+    }
+    String end = result.exit() < 0 ? "stopped" : "exit code " + result.exit();
+    terminal
+        .out()
+        .println(
+            "  "
+                + result.fault().map(f -> "✗ " + f).orElse("✓ as expected")
+                + ", "
+                + end
+                + ", "
+                + Sizes.time(result.millis()));
+    written(result.written(), terminal);
+    result.leftRunning().forEach(p -> terminal.out().println("  left running, ended now: " + p));
+    terminal.out().println();
+  }
+
+  private static void written(Map<String, Long> written, Terminal terminal) {
+    if (written.isEmpty()) {
+      return;
+    }
+    terminal.out().println("  wrote " + Sizes.count(written.size(), "file") + ":");
+    Table table = new Table();
+    written.entrySet().stream()
+        .limit(FEW)
+        .forEach(f -> table.row(f.getKey(), f.getValue() < 0 ? "removed" : Sizes.of(f.getValue())));
+    table.print(terminal.out(), "    ");
+    if (written.size() > FEW) {
+      terminal.out().println("    and " + (written.size() - FEW) + " more");
+    }
+  }
+}

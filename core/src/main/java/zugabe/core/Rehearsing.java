@@ -1,0 +1,114 @@
+package zugabe.core;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zugabe.core.answer.Answer;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.recipe.TrialSpec;
+import zugabe.core.rehearse.Rehearsal;
+import zugabe.core.rehearse.Subject;
+import zugabe.core.work.Progress;
+
+/** Rehearses one thing after the other; what is wrong is in the findings. */
+final class Rehearsing {
+  private final Path runtime;
+  private final Progress progress;
+  private final Findings findings;
+  private final List<Answer.Rehearsed> done = new ArrayList<>();
+
+  /**
+   * @param runtime folder of the Java runtime to use
+   */
+  Rehearsing(Path runtime, Progress progress, Findings findings) {
+    this.runtime = runtime;
+    this.progress = progress;
+    this.findings = findings;
+  }
+
+  List<Answer.Rehearsed> done() {
+    return List.copyOf(done);
+  }
+
+  /** Whether all files are there; else a finding says which isn't. */
+  boolean isThere(Subject subject, String fix) {
+    for (String file : subject.files()) {
+      if (!Files.isRegularFile(subject.folder().resolve(file))) {
+        findings.add(FindingCode.Z6006, Where.file(file), "There is no such file.", fix);
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /**
+   * Rehearses files.
+   *
+   * @param name of the deliverable, or of the file
+   */
+  void run(String name, Subject subject, Optional<TrialSpec> trial) {
+    Where where = Where.file(subject.files().get(0));
+    progress.at("rehearsing " + name, 0, 0);
+    try {
+      Optional<Rehearsal.Result> result = Rehearsal.of(subject, trial, runtime);
+      if (result.isEmpty()) {
+        findings.add(
+            FindingCode.Z6007,
+            where,
+            "There is neither a start script nor a jar with a main class in it.",
+            "Rehearse something that can be started.");
+        return;
+      }
+      done.add(new Answer.Rehearsed(name, result.get()));
+      report(where, result.get(), trial);
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z6002,
+          where,
+          "It can't be unpacked and started: " + e.getMessage() + ".",
+          "See what is in it with zugabe inspect.");
+    }
+  }
+
+  private void report(Where where, Rehearsal.Result result, Optional<TrialSpec> trial) {
+    String started = "Started with \"" + result.command() + "\", ";
+    result
+        .fault()
+        .ifPresent(
+            f ->
+                findings.add(
+                    FindingCode.Z6002,
+                    where,
+                    started + f + ".",
+                    "Read what it printed; start it yourself with the same command."));
+    if (trial.isEmpty()) {
+      findings.add(
+          FindingCode.Z6008,
+          where,
+          started
+              + (result.exit() < 0
+                  ? "it still ran after " + TrialSpec.DEFAULT_LIMIT.toSeconds() + " s."
+                  : "it ended with exit code " + result.exit() + "."),
+          "Say what you expect: trial: {arguments: [...], expect: {exit: 0, text: ...}}.");
+    }
+    if (!result.leftRunning().isEmpty()) {
+      findings.add(
+          FindingCode.Z6004,
+          where,
+          "It left running: " + String.join("; ", result.leftRunning()) + ".",
+          "Let the program end what it starts. These were ended now.");
+    }
+    if (!result.writtenBesideItself().isEmpty()) {
+      findings.add(
+          FindingCode.Z6005,
+          where,
+          "It wrote " + String.join(", ", result.writtenBesideItself()) + ".",
+          "Write to a folder of the user's, or to one that the settings name.");
+    }
+  }
+}

@@ -1,0 +1,11 @@
+package zugabe.core.plan;
+
+/** How a program's libraries travel. */
+public enum Travel {
+  /** Unpacked into one jar. */
+  MERGED,
+  /** Jars inside the jar. */
+  NESTED,
+  /** A folder next to it, named in the manifest's class path. */
+  BESIDE
+}

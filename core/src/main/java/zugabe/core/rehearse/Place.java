@@ -1,0 +1,172 @@
+package zugabe.core.rehearse;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFilePermission;
+import java.util.EnumSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * A throw-away place: its path has a space and an umlaut, as users' paths have. Below it are {@code
+ * app} for what is rehearsed, {@code home}, {@code tmp}, and {@code work}, where it is started.
+ */
+final class Place implements Closeable {
+  private final Path folder;
+  private Map<String, String> before = Map.of();
+
+  private Place(Path folder) {
+    this.folder = folder;
+  }
+
+  static Place create() throws IOException {
+    Place place = new Place(Files.createTempDirectory("zugabe rehearsal ü ").toRealPath());
+    for (Path p : new Path[] {place.app(), place.home(), place.tmp(), place.work()}) {
+      Files.createDirectories(p);
+    }
+    return place;
+  }
+
+  Path app() {
+    return folder.resolve("app");
+  }
+
+  Path home() {
+    return folder.resolve("home");
+  }
+
+  Path tmp() {
+    return folder.resolve("tmp");
+  }
+
+  Path work() {
+    return folder.resolve("work");
+  }
+
+  /**
+   * What is there now doesn't count as written. What was put into {@code app} can't be changed from
+   * now on, as after an installation.
+   */
+  void seal() throws IOException {
+    before = files();
+    permit(app(), false);
+  }
+
+  /** Files written, changed or removed since then, with their sizes; removed ones have size -1. */
+  Map<String, Long> written() throws IOException {
+    Map<String, Long> written = new TreeMap<>();
+    Map<String, String> now = files();
+    for (Map.Entry<String, String> file : now.entrySet()) {
+      if (!file.getValue().equals(before.get(file.getKey()))) {
+        written.put(file.getKey(), Files.size(folder.resolve(file.getKey())));
+      }
+    }
+    before.keySet().stream().filter(f -> !now.containsKey(f)).forEach(f -> written.put(f, -1L));
+    return written;
+  }
+
+  /** Regular files by path, with what changes when they are written. */
+  private Map<String, String> files() throws IOException {
+    Map<String, String> files = new TreeMap<>();
+    Files.walkFileTree(
+        folder,
+        new SimpleFileVisitor<>() {
+          @Override
+          public FileVisitResult visitFile(Path file, BasicFileAttributes a) {
+            if (a.isRegularFile()) {
+              String path = folder.relativize(file).toString().replace('\\', '/');
+              files.put(path, a.size() + " " + a.lastModifiedTime().toMillis() + " " + a.fileKey());
+            }
+            return FileVisitResult.CONTINUE;
+          }
+
+          @Override
+          public FileVisitResult visitFileFailed(Path file, IOException e) {
+            return FileVisitResult.CONTINUE;
+          }
+        });
+    return files;
+  }
+
+  private static void permit(Path from, boolean write) throws IOException {
+    Files.walkFileTree(
+        from,
+        new SimpleFileVisitor<>() {
+          @Override
+          public FileVisitResult preVisitDirectory(Path dir, BasicFileAttributes a)
+              throws IOException {
+            if (write) {
+              change(dir, true);
+            }
+            return FileVisitResult.CONTINUE;
+          }
+
+          @Override
+          public FileVisitResult visitFile(Path file, BasicFileAttributes a) throws IOException {
+            if (a.isRegularFile()) {
+              change(file, write);
+            }
+            return FileVisitResult.CONTINUE;
+          }
+
+          @Override
+          public FileVisitResult postVisitDirectory(Path dir, IOException e) throws IOException {
+            if (!write) {
+              change(dir, false);
+            }
+            return FileVisitResult.CONTINUE;
+          }
+        });
+  }
+
+  private static void change(Path path, boolean write) throws IOException {
+    PosixFileAttributeView view =
+        Files.getFileAttributeView(path, PosixFileAttributeView.class, LinkOption.NOFOLLOW_LINKS);
+    if (view == null) {
+      return;
+    }
+    Set<PosixFilePermission> permissions = EnumSet.copyOf(view.readAttributes().permissions());
+    if (write) {
+      permissions.add(PosixFilePermission.OWNER_WRITE);
+      permissions.add(PosixFilePermission.OWNER_READ);
+      permissions.add(PosixFilePermission.OWNER_EXECUTE);
+    } else {
+      permissions.remove(PosixFilePermission.OWNER_WRITE);
+      permissions.remove(PosixFilePermission.GROUP_WRITE);
+      permissions.remove(PosixFilePermission.OTHERS_WRITE);
+    }
+    view.setPermissions(permissions);
+  }
+
+  /** Takes everything away. */
+  @Override
+  public void close() throws IOException {
+    if (!Files.exists(folder)) {
+      return;
+    }
+    permit(folder, true);
+    Files.walkFileTree(
+        folder,
+        new SimpleFileVisitor<>() {
+          @Override
+          public FileVisitResult visitFile(Path file, BasicFileAttributes a) throws IOException {
+            Files.deleteIfExists(file);
+            return FileVisitResult.CONTINUE;
+          }
+
+          @Override
+          public FileVisitResult postVisitDirectory(Path dir, IOException e) throws IOException {
+            Files.deleteIfExists(dir);
+            return FileVisitResult.CONTINUE;
+          }
+        });
+  }
+}

@@ -1,0 +1,244 @@
+package zugabe.core.rehearse;
+
+import java.io.File;
+import java.io.IOException;
+import java.io.InterruptedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.TimeUnit;
+import zugabe.core.recipe.TrialSpec;
+
+/** Starts one thing in a throw-away place and looks at what it does. */
+public final class Rehearsal {
+  /** How long it may take to go when it is asked to, in milliseconds. */
+  private static final long GRACE_MILLIS = 5000;
+
+  private static final long BETWEEN_MILLIS = 20;
+
+  private final Start start;
+  private final Optional<TrialSpec> trial;
+  private final Place place;
+  private final Path runtime;
+  private boolean stopped;
+  private final String mark = UUID.randomUUID().toString();
+
+  /**
+   * What came of it.
+   *
+   * @param command as a user would type it
+   * @param exit -1 when it didn't end by itself
+   * @param output what it printed, both streams
+   * @param telling the lines that tell most, of output and logs
+   * @param fault why it isn't what was expected; empty when it is
+   * @param written files it wrote, by path in the throw-away place ({@code home}, {@code tmp},
+   *     {@code work}, {@code app}), with sizes in bytes; -1 for removed ones
+   * @param leftRunning command lines of processes that were still there at the end, and were ended
+   */
+  public record Result(
+      String command,
+      int exit,
+      String output,
+      List<String> telling,
+      Optional<String> fault,
+      Map<String, Long> written,
+      List<String> leftRunning,
+      long millis) {
+
+    /** Whether it wrote into its own folder, which is read-only where programs are installed. */
+    public List<String> writtenBesideItself() {
+      return written.keySet().stream().filter(p -> p.startsWith("app/")).toList();
+    }
+  }
+
+  private Rehearsal(Start start, Optional<TrialSpec> trial, Place place, Path runtime) {
+    this.start = start;
+    this.trial = trial;
+    this.place = place;
+    this.runtime = runtime;
+  }
+
+  /**
+   * Rehearses files that lie in a folder.
+   *
+   * @param wanted name of the program, when several can be started
+   * @param runtime folder of the Java runtime to use
+   * @return empty when nothing there can be started
+   */
+  public static Optional<Result> of(Subject subject, Optional<TrialSpec> trial, Path runtime)
+      throws IOException {
+    Place place = Place.create();
+    // an interrupted rehearsal leaves nothing either
+    Thread hook = new Thread(() -> remove(place));
+    Runtime.getRuntime().addShutdownHook(hook);
+    try {
+      subject.putInto(place.app());
+      Optional<Start> start = Start.find(place.app(), subject.program());
+      if (start.isEmpty()) {
+        return Optional.empty();
+      }
+      return Optional.of(new Rehearsal(start.get(), trial, place, runtime).run());
+    } finally {
+      Runtime.getRuntime().removeShutdownHook(hook);
+      place.close();
+    }
+  }
+
+  private static void remove(Place place) {
+    try {
+      place.close();
+    } catch (IOException e) {
+      // the process is ending: nobody is left to tell
+      return;
+    }
+  }
+
+  private Result run() throws IOException {
+    List<String> arguments = trial.map(TrialSpec::arguments).orElse(List.of());
+    long began = System.nanoTime();
+    Process process = start(arguments);
+    Processes processes = new Processes(mark, process);
+    Thread end = new Thread(() -> endQuietly(processes));
+    Runtime.getRuntime().addShutdownHook(end);
+    Listener output = new Listener(process.getInputStream());
+    output.start();
+    try {
+      Optional<String> fault =
+          trial.flatMap(TrialSpec::address).isPresent()
+              ? answers(process, processes)
+              : ends(process, processes);
+      List<String> left = processes.others().stream().map(Processes::commandLine).sorted().toList();
+      processes.endAll();
+      output.await(2000);
+      String text = output.text();
+      int exit = stopped ? -1 : process.exitValue();
+      fault = fault.or(() -> judge(exit, text));
+      long millis = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - began);
+      Map<String, Long> written = place.written();
+      return new Result(
+          start.shown(arguments), exit, text, telling(text, written), fault, written, left, millis);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new InterruptedIOException("interrupted");
+    } finally {
+      endQuietly(processes);
+      Runtime.getRuntime().removeShutdownHook(end);
+    }
+  }
+
+  private static void endQuietly(Processes processes) {
+    try {
+      processes.endAll();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private Process start(List<String> arguments) throws IOException {
+    List<String> options =
+        List.of(
+            "-Duser.home=" + place.home(), "-Djava.io.tmpdir=" + place.tmp(), "-XX:-UsePerfData");
+    List<String> command = start.command(runtime, options, place.home());
+    command.addAll(arguments);
+    place.seal();
+    ProcessBuilder builder =
+        new ProcessBuilder(command).directory(place.work().toFile()).redirectErrorStream(true);
+    boolean windows = File.separatorChar == '\\';
+    builder.redirectInput(new File(windows ? "NUL" : "/dev/null"));
+    Map<String, String> environment = builder.environment();
+    String system = environment.getOrDefault("SystemRoot", "");
+    environment.clear();
+    if (windows) {
+      environment.put("SystemRoot", system);
+      environment.put("APPDATA", place.home().toString());
+    }
+    environment.put("PATH", windows ? system + "\\System32" : "/usr/bin:/bin");
+    environment.put("HOME", place.home().toString());
+    environment.put("TMPDIR", place.tmp().toString());
+    environment.put("LANG", "C.UTF-8");
+    environment.put("JAVA_HOME", runtime.toString());
+    environment.put(Processes.MARK, mark);
+    return builder.start();
+  }
+
+  /** Waits for its end. */
+  private Optional<String> ends(Process process, Processes processes) throws InterruptedException {
+    long limit = limitMillis();
+    if (process.waitFor(limit, TimeUnit.MILLISECONDS)) {
+      return Optional.empty();
+    }
+    stopped = true;
+    processes.stopFirst(GRACE_MILLIS);
+    return trial.isEmpty()
+        ? Optional.empty()
+        : Optional.of("it wasn't done after " + limit + " ms");
+  }
+
+  private long limitMillis() {
+    return trial.map(TrialSpec::within).orElse(TrialSpec.DEFAULT_LIMIT).toMillis();
+  }
+
+  /** Waits for an answer, then stops it. */
+  private Optional<String> answers(Process process, Processes processes)
+      throws InterruptedException {
+    Answering answering = new Answering(trial.orElseThrow());
+    long end = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(limitMillis());
+    Optional<String> answer = Optional.empty();
+    while (answer.isEmpty() && process.isAlive() && System.nanoTime() < end) {
+      answer = answering.ask();
+      if (answer.isEmpty()) {
+        TimeUnit.MILLISECONDS.sleep(BETWEEN_MILLIS);
+      }
+    }
+    String address = trial.orElseThrow().address().orElseThrow();
+    if (answer.isEmpty() && !process.isAlive()) {
+      return Optional.of(
+          "it ended with exit code " + process.exitValue() + " before " + address + " answered");
+    }
+    stopped = true;
+    boolean went = processes.stopFirst(GRACE_MILLIS);
+    if (answer.isEmpty()) {
+      return Optional.of(
+          address + ": " + answering.lastFault() + " within " + limitMillis() + " ms");
+    }
+    String text = trial.orElseThrow().text().orElse("");
+    if (!answer.get().contains(text)) {
+      return Optional.of(address + " doesn't answer \"" + text + "\"");
+    }
+    return went
+        ? Optional.empty()
+        : Optional.of("it didn't stop within " + GRACE_MILLIS + " ms when it was asked to");
+  }
+
+  private Optional<String> judge(int exit, String text) {
+    if (trial.isEmpty() || stopped) {
+      return Optional.empty();
+    }
+    if (exit != trial.get().exit()) {
+      return Optional.of("its exit code is " + exit + ", expected is " + trial.get().exit());
+    }
+    return trial
+        .get()
+        .text()
+        .filter(t -> !text.contains(t))
+        .map(t -> "it doesn't print \"" + t + "\"");
+  }
+
+  /** Of the output, and of logs it wrote. */
+  private List<String> telling(String text, Map<String, Long> written) throws IOException {
+    List<String> lines = new ArrayList<>(TellingLines.of(text));
+    for (Map.Entry<String, Long> file : written.entrySet()) {
+      if (file.getKey().endsWith(".log") && file.getValue() > 0 && file.getValue() < 1 << 20) {
+        Path log = place.app().getParent().resolve(file.getKey());
+        String content = new String(Files.readAllBytes(log), StandardCharsets.UTF_8);
+        TellingLines.of(content).forEach(l -> lines.add(file.getKey() + ": " + l));
+      }
+    }
+    return lines;
+  }
+}

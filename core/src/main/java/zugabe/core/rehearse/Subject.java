@@ -1,0 +1,39 @@
+package zugabe.core.rehearse;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.List;
+import java.util.Optional;
+import zugabe.core.materials.FileContent;
+import zugabe.formats.zip.ZipListing;
+import zugabe.formats.zip.ZipReader;
+
+/**
+ * What is rehearsed: files that belong together.
+ *
+ * @param folder that they lie in
+ * @param files their paths in it; a single one that ends with {@code .zip} is unpacked
+ * @param program name of the program, when it is known
+ */
+public record Subject(Path folder, List<String> files, Optional<String> program) {
+
+  void putInto(Path place) throws IOException {
+    if (files.size() == 1 && files.get(0).endsWith(".zip")) {
+      Path zip = folder.resolve(files.get(0));
+      FileContent content = new FileContent(zip, files.get(0), Files.size(zip), false);
+      ZipListing listing = ZipReader.read(content);
+      if (!listing.isSound()) {
+        throw new IOException(listing.irregularities().get(0).what());
+      }
+      Unpacking.into(place, listing);
+      return;
+    }
+    for (String file : files) {
+      Path to = place.resolve(file);
+      Files.createDirectories(to.getParent());
+      Files.copy(folder.resolve(file), to, StandardCopyOption.COPY_ATTRIBUTES);
+    }
+  }
+}

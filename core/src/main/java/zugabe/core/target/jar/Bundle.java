@@ -1,0 +1,238 @@
+package zugabe.core.target.jar;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.bytes.Content;
+import zugabe.bytes.Layout;
+import zugabe.bytes.Packing;
+import zugabe.core.archive.ZipTree;
+import zugabe.core.finding.Findings;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Library;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.Travel;
+import zugabe.core.target.Input;
+import zugabe.core.target.Output;
+import zugabe.core.target.Report.Treatment;
+import zugabe.core.tree.Entry;
+import zugabe.core.tree.InstallTree;
+import zugabe.formats.deflate.Deflate;
+import zugabe.formats.jar.JarOrder;
+import zugabe.formats.jar.Manifest;
+import zugabe.formats.jar.Manifest.Attribute;
+
+/**
+ * A jar with the files that belong to it: libraries and native libraries beside it, start scripts
+ * and their settings. It leaves as the jar alone, as several files, or as one zip with its folder.
+ */
+final class Bundle {
+  /**
+   * Nested libraries start at a multiple of this many bytes, so that they can be mapped into memory
+   * as they are.
+   */
+  private static final int ALIGNMENT = 4096;
+
+  private static final String LIBRARIES = "lib/";
+
+  private final Planned deliverable;
+  private final Carried carried;
+  private final List<Entry> files = new ArrayList<>();
+  private List<Treatment> treatments = List.of();
+
+  private Bundle(Planned deliverable) {
+    this.deliverable = deliverable;
+    this.carried = Carried.of(deliverable);
+  }
+
+  static Bundle of(Planned d, Findings findings) throws IOException {
+    Bundle bundle = new Bundle(d);
+    bundle.files.add(new Entry.BuiltFile(bundle.jarName(), 0644, d.time(), bundle.jar(findings)));
+    if (d.travel() == Travel.BESIDE) {
+      bundle.beside(findings);
+    }
+    if (d.program().isPresent() && d.scripts().orElse(!bundle.carried.reasons().isEmpty())) {
+      bundle.scripts();
+    }
+    return bundle;
+  }
+
+  Carried carried() {
+    return carried;
+  }
+
+  List<Treatment> treatments() {
+    return treatments;
+  }
+
+  /** Whether it has a folder of its own, in a zip or in the output folder. */
+  private boolean hasFolder() {
+    return deliverable.packed() || deliverable.travel() == Travel.BESIDE;
+  }
+
+  private String jarName() {
+    return hasFolder() ? deliverable.base() + ".jar" : deliverable.file();
+  }
+
+  /**
+   * Beside a jar that stands alone, scripts are named after it, so that several versions can lie
+   * together.
+   */
+  private String stem() {
+    return hasFolder() ? deliverable.base() : deliverable.file().replaceAll("\\.jar$", "");
+  }
+
+  private Layout jar(Findings findings) throws IOException {
+    Planned d = deliverable;
+    InstallTree.Builder tree;
+    List<Attribute> more = new ArrayList<>(carried.attributes());
+    Optional<String> main = d.program().map(p -> p.main());
+    boolean multiRelease = false;
+    if (d.travel() == Travel.NESTED && d.program().isPresent()) {
+      tree = new Nest(d, findings).tree();
+      splash(tree);
+      main = Optional.of(LoaderFiles.START);
+      more.add(new Attribute("Premain-Class", LoaderFiles.NOT_AN_AGENT));
+    } else {
+      List<Library> merged = d.travel() == Travel.MERGED ? d.materials().libraries() : List.of();
+      Merge merge = new Merge(d, "", merged, findings);
+      tree = merge.tree();
+      treatments = merge.treatments();
+      multiRelease = merge.isMultiRelease();
+      if (d.program().isPresent()
+          && d.program().get().toolkitMain()
+          && d.program().get().modules().isEmpty()) {
+        LoaderFiles.relay(main.orElseThrow(), d.time()).forEach(tree::put);
+        main = Optional.of(LoaderFiles.RELAY);
+      }
+    }
+    if (d.travel() == Travel.BESIDE && !d.materials().libraries().isEmpty()) {
+      more.add(
+          new Attribute(
+              "Class-Path", ClassPath.of(LIBRARIES, LibraryNames.of(d, new Findings()).keySet())));
+    }
+    Manifest manifest = JarManifest.of(d, main, multiRelease, more);
+    tree.put(LoaderFiles.generated(Manifest.PATH, manifest.encode(), d.time()));
+    return ZipTree.layout(
+        tree.sorted(JarOrder.BY_NAME), d.stored() ? Packing.stored() : new Deflate(), ALIGNMENT);
+  }
+
+  /**
+   * A runtime shows the picture before any loader of ours is there, so it has to lie in the jar
+   * itself.
+   */
+  private void splash(InstallTree.Builder tree) {
+    carried
+        .splash()
+        .flatMap(
+            path ->
+                deliverable.materials().own().stream()
+                    .filter(f -> f.path().equals(path))
+                    .findFirst())
+        .ifPresent(
+            f ->
+                tree.put(
+                    new Entry.RegularFile(
+                        f.path(),
+                        0644,
+                        deliverable.time(),
+                        Entry.Role.OWN,
+                        f.file(),
+                        f.file().name())));
+  }
+
+  private void beside(Findings findings) throws IOException {
+    for (Map.Entry<String, Library> library : LibraryNames.of(deliverable, findings).entrySet()) {
+      whole(LIBRARIES + library.getKey(), library.getValue().file(), Entry.Role.WHOLE_LIBRARY);
+    }
+    deliverable
+        .materials()
+        .natives()
+        .forEach(
+            (platform, natives) ->
+                natives.forEach(
+                    n ->
+                        whole(
+                            LIBRARIES + "native/" + platform + "/" + n.path().getFileName(),
+                            n,
+                            Entry.Role.NATIVE)));
+  }
+
+  private void whole(String path, FileContent file, Entry.Role role) {
+    files.add(new Entry.RegularFile(path, 0644, deliverable.time(), role, file, file.name()));
+  }
+
+  private void scripts() throws IOException {
+    String settings = stem() + ".settings";
+    StartScripts scripts = new StartScripts(deliverable, carried, jarName(), settings);
+    script(hasFolder() ? stem() : stem() + ".sh", 0755, scripts.sh());
+    script(stem() + ".cmd", 0644, scripts.cmd());
+    script(settings, 0644, scripts.settings());
+  }
+
+  private void script(String path, int mode, byte[] bytes) {
+    files.add(
+        new Entry.RegularFile(
+            path, mode, deliverable.time(), Entry.Role.GENERATED, Content.of(bytes), "the build"));
+  }
+
+  private String folder() {
+    return deliverable.file().replaceAll("\\.zip$", "") + "/";
+  }
+
+  /** What goes out, as paths in the output folder. */
+  List<String> files() {
+    if (deliverable.packed()) {
+      return List.of(deliverable.file());
+    }
+    String folder = hasFolder() ? folder() : "";
+    return files.stream().map(f -> folder + f.path()).toList();
+  }
+
+  /** What is to be written. All inputs count for the first file. */
+  List<Output> outputs(List<Input> inputs) {
+    if (deliverable.packed()) {
+      return List.of(new Output(deliverable.file(), 0644, zip(), inputs));
+    }
+    List<Output> outputs = new ArrayList<>();
+    String folder = hasFolder() ? folder() : "";
+    for (Entry file : files) {
+      outputs.add(
+          new Output(
+              folder + file.path(),
+              file.mode(),
+              layout(file),
+              outputs.isEmpty() ? inputs : List.of()));
+    }
+    return outputs;
+  }
+
+  private static Layout layout(Entry file) {
+    return file instanceof Entry.BuiltFile built
+        ? built.layout()
+        : Layout.copyOf(file.path(), ((Entry.RegularFile) file).content());
+  }
+
+  private Layout zip() {
+    InstallTree.Builder tree = InstallTree.builder(deliverable.time());
+    for (Entry file : files) {
+      tree.put(below(folder(), file));
+    }
+    return ZipTree.layout(
+        tree.sorted(Comparator.naturalOrder()),
+        deliverable.stored() ? Packing.stored() : new Deflate(),
+        1);
+  }
+
+  private static Entry below(String folder, Entry file) {
+    if (file instanceof Entry.BuiltFile b) {
+      return new Entry.BuiltFile(folder + b.path(), b.mode(), b.time(), b.layout());
+    }
+    Entry.RegularFile f = (Entry.RegularFile) file;
+    return new Entry.RegularFile(
+        folder + f.path(), f.mode(), f.time(), f.role(), f.content(), f.origin());
+  }
+}

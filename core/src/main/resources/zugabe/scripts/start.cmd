@@ -1,0 +1,88 @@
+@echo off
+rem Starts @TITLE@.
+rem Needs @NEEDS@: looked for where the settings say, in the folder "runtime" beside this script, in JAVA_HOME, and on the path.
+rem Settings: %%APPDATA%%\@APP@\@PROGRAM@.settings, else @SETTINGS@ beside this script, which tells what can be set.
+rem All arguments are the program's own. Put those with spaces or any of  ^& ^| ^< ^> ^^ ( ) , ; =  into quotation marks. The command
+rem processor itself changes %% and, in quotation marks, can't pass a quotation mark: programs that need those are started with
+rem java directly.
+setlocal DisableDelayedExpansion
+set "HERE=%~dp0"
+set "OPTIONS="
+set "ARGUMENTS="
+set "JAVA_FOLDER="
+set "JAVA="
+set "TRIED="
+set "SETTINGS=%APPDATA%\@APP@\@PROGRAM@.settings"
+if not exist "%SETTINGS%" set "SETTINGS=%HERE%@SETTINGS@"
+if not exist "%SETTINGS%" goto runtime
+for /f "usebackq eol=# tokens=1* delims==" %%a in ("%SETTINGS%") do (
+  set "KEY=%%a"
+  set "VALUE=%%b"
+  call :setting
+  if errorlevel 1 goto failed
+)
+
+:runtime
+if not defined JAVA_FOLDER goto search
+if not exist "%JAVA_FOLDER%\bin\java.exe" (
+  echo @PROGRAM@: %SETTINGS% says java = %JAVA_FOLDER%, and there is no bin\java.exe in it 1>&2
+  exit /b 1
+)
+call :try "%JAVA_FOLDER%"
+goto start
+
+:search
+call :try "%HERE%runtime"
+if not defined JAVA if defined JAVA_HOME call :try "%JAVA_HOME%"
+if not defined JAVA for %%j in (java.exe) do if not "%%~$PATH:j" == "" call :path "%%~$PATH:j"
+
+:start
+if not defined JAVA (
+  echo @PROGRAM@: @NEEDS@ is needed, and none was found.%TRIED% 1>&2
+  echo Install it, or set JAVA_HOME to its folder, or write java = FOLDER in %SETTINGS% 1>&2
+  exit /b 1
+)
+@RUN@
+
+:failed
+exit /b 1
+
+rem One "key = value"; spaces around both don't count.
+:setting
+if not defined KEY exit /b 0
+:key
+if "%KEY:~0,1%" == " " set "KEY=%KEY:~1%"& goto key
+:keyend
+if "%KEY:~-1%" == " " set "KEY=%KEY:~0,-1%"& goto keyend
+if "%KEY:~0,1%" == "#" exit /b 0
+if not defined VALUE (
+  echo @PROGRAM@: %SETTINGS%: "key = value" is wanted, not "%KEY%" 1>&2
+  exit /b 1
+)
+:value
+if "%VALUE:~0,1%" == " " set "VALUE=%VALUE:~1%"& goto value
+:valueend
+if "%VALUE:~-1%" == " " set "VALUE=%VALUE:~0,-1%"& goto valueend
+if "%KEY%" == "java" set "JAVA_FOLDER=%VALUE%"& exit /b 0
+if "%KEY%" == "option" set OPTIONS=%OPTIONS% "%VALUE%"& exit /b 0
+if "%KEY%" == "argument" set ARGUMENTS=%ARGUMENTS% "%VALUE%"& exit /b 0
+echo @PROGRAM@: %SETTINGS%: there is no setting "%KEY%"; it is ignored 1>&2
+exit /b 0
+
+rem Takes the runtime in a folder if it is of a fitting version.
+:try
+if not exist "%~1\bin\java.exe" exit /b 0
+set "VERSION="
+if exist "%~1\release" for /f "usebackq tokens=1,2 delims==" %%a in ("%~1\release") do if "%%a" == "JAVA_VERSION" set "VERSION=%%~b"
+if not defined VERSION for /f "tokens=3" %%v in ('""%~1\bin\java.exe" -version 2^>^&1"') do if not defined VERSION set "VERSION=%%~v"
+if not defined VERSION set "VERSION=0"
+for /f "tokens=1,2 delims=.-+_" %%a in ("%VERSION%") do if "%%a" == "1" (set "MAJOR=%%b") else (set "MAJOR=%%a")
+set "FITS=1"
+if %MAJOR% LSS @FROM@ set "FITS="
+if %MAJOR% GTR @TO@ set "FITS="
+if defined FITS (set "JAVA=%~1\bin\java.exe") else (set "TRIED=%TRIED% Java %MAJOR% is in %~1.")
+exit /b 0
+
+:path
+for %%f in ("%~dp1..") do call :try "%%~ff"
+exit /b 0
