@@ -132,7 +132,10 @@ public final class ArchitectureTest {
                 .and(
                     com.tngtech.archunit.base.DescribedPredicate.not(
                         resideInAnyPackage(
-                            "zugabe.core", "zugabe.core.materials", "zugabe.core.build"))))
+                            "zugabe.core",
+                            "zugabe.core.materials",
+                            "zugabe.core.build",
+                            "zugabe.core.rehearse"))))
         .should()
         .dependOnClassesThat()
         .haveFullyQualifiedName("java.nio.file.Files")

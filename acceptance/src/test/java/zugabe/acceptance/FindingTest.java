@@ -71,11 +71,6 @@ public final class FindingTest {
           Spoilt.recipe("jar: {kind: jar}", "a: {kind: jar}\n  b: {kind: jar}"),
           "error Z1013  zugabe.yaml:6:6  deliverables.b"),
       Spoilt.row(
-          "not yet",
-          2,
-          Spoilt.recipe("kind: jar", "kind: jar, libraries: nested"),
-          "error Z1014  zugabe.yaml:5:31  deliverables.jar.libraries"),
-      Spoilt.row(
           "signing not yet",
           2,
           Spoilt.addition("keys: {k: {store: s, alias: a}}\n")

@@ -69,7 +69,8 @@ public final class WarningTest {
               w.jar(
                   "lib/a.jar",
                   Workspace.entries("META-INF/INDEX.LIST", "x", "module-info.class", "y")),
-          "note Z4005  zugabe.yaml:5:8"),
+          "note Z4005  zugabe.yaml:5:8",
+          "META-INF/INDEX.LIST of a.jar: left out of tern-1.0.jar."),
       Spoilt.row(
           "signed",
           0,

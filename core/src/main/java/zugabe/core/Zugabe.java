@@ -2,26 +2,19 @@ package zugabe.core;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.charset.MalformedInputException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.time.DateTimeException;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import zugabe.bytes.ContentChangedException;
 import zugabe.bytes.Digests;
 import zugabe.core.answer.Answer;
 import zugabe.core.build.Builder;
 import zugabe.core.build.Disk;
-import zugabe.core.checks.JavaVersionCheck;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -30,7 +23,6 @@ import zugabe.core.materials.FileContent;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
-import zugabe.core.plan.Planner;
 import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.recipe.TrialSpec;
@@ -49,13 +41,12 @@ import zugabe.formats.classfile.ClassFacts;
  * whoever wants to hear of progress are passed in; nothing is taken from the process.
  */
 public final class Zugabe {
-  private static final Instant DEFAULT_TIME = Instant.parse("1980-01-01T00:00:00Z");
-
   private final Path here;
   private final Map<String, String> environment;
   private final int jobs;
   private final Progress progress;
   private final Targets targets = new Targets(List.of(new JarTarget()));
+  private final Planning planning;
 
   /**
    * @param here the folder the command was given in, absolute
@@ -67,6 +58,7 @@ public final class Zugabe {
     this.environment = environment;
     this.jobs = jobs;
     this.progress = progress;
+    this.planning = new Planning(here, environment, targets, progress);
   }
 
   /**
@@ -89,8 +81,8 @@ public final class Zugabe {
   public Answer.Check check(Request request) {
     Findings findings = new Findings();
     try (Workers workers = Workers.of(jobs)) {
-      Optional<Ready> ready = plan(request, false, workers, findings);
-      String recipe = recipeFile(request).map(this::shown).orElse("");
+      Optional<Planning.Ready> ready = planning.plan(request, false, workers, findings);
+      String recipe = planning.recipeFile(request).map(this::shown).orElse("");
       return new Answer.Check(
           findings.sorted(),
           recipe,
@@ -105,9 +97,6 @@ public final class Zugabe {
               .orElse(List.of()));
     }
   }
-
-  /** A plan with what the targets say of it; no reports when something was wrong before. */
-  private record Ready(Plan plan, Map<String, Report> reports) {}
 
   private static Answer.Intended intended(Planned d, Report report) {
     return new Answer.Intended(
@@ -133,7 +122,7 @@ public final class Zugabe {
     long start = System.nanoTime();
     Path out = out(request, outlet);
     try (Workers workers = Workers.of(jobs)) {
-      Optional<Ready> ready = plan(request, true, workers, findings);
+      Optional<Planning.Ready> ready = planning.plan(request, true, workers, findings);
       Optional<Builder.Result> result = Optional.empty();
       if (ready.isPresent() && !findings.hasErrors()) {
         Plan plan = ready.get().plan();
@@ -187,13 +176,13 @@ public final class Zugabe {
 
   /** Rehearses what was built. */
   public Answer.Rehearse rehearse(Request request, Outlet outlet, Optional<Path> runtime) {
-    Findings planning = new Findings();
+    Findings found = new Findings();
     Findings findings = new Findings();
     Rehearsing rehearsing = rehearsing(runtime, findings);
     try (Workers workers = Workers.of(jobs)) {
-      Optional<Ready> ready = plan(request, false, workers, planning);
-      if (planning.hasErrors() || ready.isEmpty()) {
-        return new Answer.Rehearse(planning.sorted(), List.of());
+      Optional<Planning.Ready> ready = planning.plan(request, false, workers, found);
+      if (found.hasErrors() || ready.isEmpty()) {
+        return new Answer.Rehearse(found.sorted(), List.of());
       }
       for (Planned d : ready.get().plan().deliverables()) {
         List<String> files = ready.get().reports().get(d.name()).files();
@@ -237,144 +226,13 @@ public final class Zugabe {
   }
 
   private Path out(Request request, Outlet outlet) {
-    Path beside = recipeFile(request).map(r -> r.resolveSibling("out")).orElse(here.resolve("out"));
+    Path beside =
+        planning.recipeFile(request).map(r -> r.resolveSibling("out")).orElse(here.resolve("out"));
     return outlet.out().map(here::resolve).orElse(beside).normalize();
   }
 
-  /** Reads recipe and materials; empty when there is nothing to go on with. */
-  private Optional<Ready> plan(
-      Request request, boolean digests, Workers workers, Findings findings) {
-    Optional<Path> file = recipeFile(request);
-    if (file.isEmpty()) {
-      findings.add(
-          FindingCode.Z1012,
-          Where.file(shown(here)),
-          "There is no zugabe.yaml here or in a folder above.",
-          "Go to your application's folder, name a recipe with --recipe, or see \"zugabe demo\".");
-      return Optional.empty();
-    }
-    try {
-      Optional<Recipe> recipe =
-          Recipe.read(
-              shown(file.get()),
-              Files.readString(file.get()),
-              request.overrides(),
-              environment,
-              findings);
-      return recipe.isEmpty()
-          ? Optional.empty()
-          : plan(recipe.get(), request, file.get().getParent(), digests, workers, findings);
-    } catch (NoSuchFileException e) {
-      findings.add(
-          FindingCode.Z1012,
-          Where.file(shown(file.get())),
-          "There is no such file.",
-          "Check the name given with --recipe.");
-    } catch (MalformedInputException e) {
-      findings.add(
-          FindingCode.Z1001,
-          Where.file(shown(file.get())),
-          "The recipe isn't UTF-8 text.",
-          "Save it as UTF-8.");
-    } catch (ContentChangedException e) {
-      findings.add(
-          FindingCode.Z2004,
-          Where.file(e.what()),
-          e.getMessage() + ".",
-          "Wait until whatever writes it is done, then try again.");
-    } catch (IOException e) {
-      findings.add(
-          FindingCode.Z2003,
-          Where.file(shown(file.get())),
-          "Reading failed: " + e.getMessage() + ".",
-          "Check the file and its permissions.");
-    }
-    return Optional.empty();
-  }
-
-  private Optional<Ready> plan(
-      Recipe recipe,
-      Request request,
-      Path folder,
-      boolean digests,
-      Workers workers,
-      Findings findings)
-      throws IOException {
-    Planner planner = new Planner(recipe, folder, digests, workers, progress, findings);
-    if (findings.hasErrors()) {
-      planner.matchAll();
-      return Optional.empty();
-    }
-    Plan plan = planner.plan(request.names(), sourceDate(findings));
-    Map<String, Report> reports = new LinkedHashMap<>();
-    if (!findings.hasErrors()) {
-      JavaVersionCheck.run(plan, findings);
-      for (Planned d : plan.deliverables()) {
-        reports.put(d.name(), targets.of(d.kind()).check(d, findings));
-      }
-      twoOfOneName(reports, findings);
-    }
-    return Optional.of(new Ready(plan, reports));
-  }
-
-  /** Files that belong to a deliverable may have the name of another's. */
-  private static void twoOfOneName(Map<String, Report> reports, Findings findings) {
-    Map<String, String> owners = new LinkedHashMap<>();
-    reports.forEach(
-        (name, report) ->
-            report
-                .files()
-                .forEach(
-                    file -> {
-                      String other = owners.putIfAbsent(file, name);
-                      if (other != null) {
-                        findings.add(
-                            FindingCode.Z1013,
-                            Where.file(file),
-                            "The deliverables " + other + " and " + name + " would both write it.",
-                            "Give one of them another name by file:.");
-                      }
-                    }));
-  }
-
-  private Instant sourceDate(Findings findings) {
-    String text = environment.getOrDefault("SOURCE_DATE_EPOCH", "");
-    if (text.isEmpty()) {
-      return DEFAULT_TIME;
-    }
-    try {
-      return Instant.ofEpochSecond(Long.parseLong(text));
-    } catch (NumberFormatException | DateTimeException e) {
-      findings.add(
-          FindingCode.Z1008,
-          Where.file("SOURCE_DATE_EPOCH"),
-          "\"" + text + "\" is not a number of seconds since 1970.",
-          "Set it to a whole number, or unset it.");
-      return DEFAULT_TIME;
-    }
-  }
-
-  private Optional<Path> recipeFile(Request request) {
-    if (request.recipe().isPresent()) {
-      return request.recipe().map(r -> here.resolve(r).normalize());
-    }
-    for (Path folder = here; folder != null; folder = folder.getParent()) {
-      if (Files.isRegularFile(folder.resolve("zugabe.yaml"))) {
-        return Optional.of(folder.resolve("zugabe.yaml"));
-      }
-    }
-    return Optional.empty();
-  }
-
-  /** As the user would name it: relative when it lies below the folder the command was given in. */
   private String shown(Path path) {
-    Path absolute = here.resolve(path).normalize();
-    if (absolute.equals(here)) {
-      return ".";
-    }
-    return (absolute.startsWith(here) ? here.relativize(absolute) : absolute)
-        .toString()
-        .replace('\\', '/');
+    return planning.shown(path);
   }
 
   /** Does a very small piece of what checking a recipe does, so that its classes are loaded. */

@@ -66,7 +66,7 @@ public final class Rehearsal {
   /**
    * Rehearses files that lie in a folder.
    *
-   * @param wanted name of the program, when several can be started
+   * @param subject what is rehearsed
    * @param runtime folder of the Java runtime to use
    * @return empty when nothing there can be started
    */

@@ -25,7 +25,7 @@ final class Carried {
   private final List<Said<String>> inManifest = new ArrayList<>();
   private final List<Said<String>> options = new ArrayList<>();
   private final List<Said<String>> arguments = new ArrayList<>();
-  private final List<String> reasons = new ArrayList<>();
+  private final List<Said<String>> reasons = new ArrayList<>();
 
   private Carried() {}
 
@@ -33,7 +33,7 @@ final class Carried {
     Carried carried = new Carried();
     d.program().ifPresent(p -> carried.divide(d, p));
     if (d.travel() == Travel.BESIDE && !d.materials().natives().isEmpty()) {
-      carried.reasons.add("the folder of its native libraries");
+      carried.reasons.add(new Said<>("the folder of its native libraries", d.where(), true));
     }
     return carried;
   }
@@ -51,9 +51,9 @@ final class Carried {
       option(d, p, whole);
     }
     arguments.addAll(p.arguments());
-    p.modules().ifPresent(m -> reasons.add("the module path"));
-    options.forEach(o -> reasons.add(o.value()));
-    arguments.forEach(a -> reasons.add("the argument " + a.value()));
+    p.modules().ifPresent(m -> reasons.add(new Said<>("the module path", m.where(), true)));
+    options.forEach(o -> reasons.add(new Said<>("the option " + o.value(), o.where(), true)));
+    arguments.forEach(a -> reasons.add(new Said<>("the argument " + a.value(), a.where(), true)));
   }
 
   private static boolean takesValue(String option) {
@@ -120,7 +120,7 @@ final class Carried {
   }
 
   /** Why a start script is needed; empty when a jar can hold everything. */
-  List<String> reasons() {
+  List<Said<String>> reasons() {
     return reasons;
   }
 

@@ -59,11 +59,13 @@ public final class JarTarget implements Target {
           "Nothing.");
     }
     boolean scripts = d.scripts().orElse(true);
-    for (String reason : carried.reasons()) {
+    for (Said<String> reason : carried.reasons()) {
       findings.add(
           FindingCode.Z3005,
-          p.where(),
-          "A jar can't carry " + reason + (scripts ? "; the start scripts beside it do." : "."),
+          reason.where(),
+          "A jar can't carry "
+              + reason.value()
+              + (scripts ? "; the start scripts beside it do." : "."),
           scripts
               ? "Tell users to start the script; with java -jar or a double-click the program runs without it."
               : "Write scripts: needed for the deliverable, or do without it.");

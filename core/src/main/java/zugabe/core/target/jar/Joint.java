@@ -32,6 +32,9 @@ interface Joint {
   }
 
   static boolean joins(MergeAction action) {
-    return action.ordinal() <= MergeAction.JOIN_PLUGINS.ordinal();
+    return switch (action) {
+      case JOIN_SERVICES, JOIN_LINES, JOIN_PROPERTIES, JOIN_LISTS, APPEND, JOIN_PLUGINS -> true;
+      case KEEP_EARLIEST, KEEP_LATEST, SET_ASIDE, LEAVE_OUT, REFUSE -> false;
+    };
   }
 }

@@ -1,0 +1,62 @@
+package zugabe.acceptance;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import javax.tools.ToolProvider;
+
+/** Applications with real libraries, compiled into a workspace. */
+final class Applications {
+  private static final Path SOURCES = Program.ROOT.resolve("acceptance/src/test/applications");
+  private static final Path LIBRARIES = Program.ROOT.resolve("acceptance/target/libraries");
+
+  private Applications() {}
+
+  /** Copies libraries into {@code lib}, by the start of their names. */
+  static void libraries(Workspace w, String... names) throws IOException {
+    Files.createDirectories(w.path("lib"));
+    try (Stream<Path> list = Files.list(LIBRARIES)) {
+      for (Path jar : list.sorted().toList()) {
+        String file = jar.getFileName().toString();
+        if (Stream.of(names).anyMatch(file::startsWith)) {
+          Files.copy(jar, w.path("lib").resolve(file));
+        }
+      }
+    }
+  }
+
+  /** Compiles an application's sources into {@code classes}, beside its resources. */
+  static void compile(Workspace w, String application) throws IOException {
+    Path classes = Files.createDirectories(w.path("classes"));
+    List<String> arguments =
+        new ArrayList<>(
+            List.of("--release", "17", "-nowarn", "-encoding", "UTF-8", "-d", classes.toString()));
+    arguments.add("-cp");
+    arguments.add(classPath(w, "lib"));
+    try (Stream<Path> walk = Files.walk(SOURCES.resolve(application))) {
+      walk.map(Path::toString).filter(p -> p.endsWith(".java")).forEach(arguments::add);
+    }
+    if (ToolProvider.getSystemJavaCompiler().run(null, null, null, arguments.toArray(String[]::new))
+        != 0) {
+      throw new IllegalStateException("can't compile " + application);
+    }
+    Path resources = SOURCES.resolve(application).resolve("resources");
+    if (Files.isDirectory(resources)) {
+      try (Stream<Path> list = Files.list(resources)) {
+        for (Path file : list.toList()) {
+          Files.copy(file, classes.resolve(file.getFileName()));
+        }
+      }
+    }
+  }
+
+  /** All jars of a folder, as a class path. */
+  static String classPath(Workspace w, String folder) throws IOException {
+    try (Stream<Path> list = Files.list(w.path(folder))) {
+      return String.join(":", list.sorted().map(Path::toString).toList());
+    }
+  }
+}
