@@ -74,13 +74,25 @@ rem Takes the runtime in a folder if it is of a fitting version.
 if not exist "%~1\bin\java.exe" exit /b 0
 set "VERSION="
 if exist "%~1\release" for /f "usebackq tokens=1,2 delims==" %%a in ("%~1\release") do if "%%a" == "JAVA_VERSION" set "VERSION=%%~b"
-if not defined VERSION for /f "tokens=3" %%v in ('""%~1\bin\java.exe" -version 2^>^&1"') do if not defined VERSION set "VERSION=%%~v"
+if not defined VERSION call :ask "%~1\bin\java.exe"
 if not defined VERSION set "VERSION=0"
-for /f "tokens=1,2 delims=.-+_" %%a in ("%VERSION%") do if "%%a" == "1" (set "MAJOR=%%b") else (set "MAJOR=%%a")
+for /f "tokens=1,2 delims=.-+_" %%a in ("%VERSION%") do (
+  set "MAJOR=%%a"
+  set "MINOR=%%b"
+)
+if "%MAJOR%" == "1" set "MAJOR=%MINOR%"
 set "FITS=1"
 if %MAJOR% LSS @FROM@ set "FITS="
 if %MAJOR% GTR @TO@ set "FITS="
 if defined FITS (set "JAVA=%~1\bin\java.exe") else (set "TRIED=%TRIED% Java %MAJOR% is in %~1.")
+exit /b 0
+
+rem A runtime without a file of its version is asked.
+:ask
+set "REPORT=%TEMP%\@PROGRAM@-%RANDOM%.txt"
+"%~1" -version >"%REPORT%" 2>&1
+for /f "usebackq tokens=3" %%v in ("%REPORT%") do if not defined VERSION set "VERSION=%%~v"
+del "%REPORT%"
 exit /b 0
 
 :path

@@ -1,0 +1,160 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** Start scripts for Windows, in one session of Wine: proved for Wine's {@code cmd} only. */
+public final class WindowsScriptTest {
+  private Wine wine;
+  private Workspace workspace;
+  private Path folder;
+  private Path record;
+
+  @BeforeClass
+  public void build() throws Exception {
+    wine = Wine.create();
+    workspace = Workspace.withProgram();
+    workspace.write(
+        "zugabe.yaml",
+        Workspace.RECIPE.replace(
+                "kind: jar", "kind: jar, libraries: beside, packed: false, file: tern out")
+            + "programs:\n  tern:\n    options: [\"-Da=b & c\", -Xmx64m, '-Dp=100%']\n    arguments: [first, 'a b']\n");
+    Program.Result r = workspace.program().zugabe("build");
+    assertThat(r.exit()).as(r.all()).isZero();
+    folder = workspace.path("out/tern out");
+    record = workspace.path("record");
+  }
+
+  @AfterClass(alwaysRun = true)
+  public void stop() throws Exception {
+    if (wine != null) {
+      wine.close();
+    }
+    if (workspace != null) {
+      workspace.close();
+    }
+  }
+
+  @BeforeMethod
+  public void forget() throws Exception {
+    Files.deleteIfExists(record);
+    Files.deleteIfExists(folder.resolve("tern.settings"));
+    Files.writeString(wine.runtime().resolve("release"), "JAVA_VERSION=\"17.0.9\"\r\n");
+  }
+
+  private Program program() {
+    return wine.program(wine.folder())
+        .with("JAVA_HOME", Wine.named(wine.runtime()))
+        .with("RECORD", Wine.named(record))
+        .with("SCRIPT", Wine.named(folder.resolve("tern.cmd")));
+  }
+
+  /** Runs a line of a command script, in which {@code %SCRIPT%} is the start script. */
+  private Program.Result run(Program program, String line) throws Exception {
+    Path driver = wine.folder().resolve("driver.cmd");
+    Files.writeString(driver, "@" + line + "\r\n", StandardCharsets.UTF_8);
+    return program.run("timeout", "60", "wine", "cmd", "/c", Wine.named(driver));
+  }
+
+  private List<String> arguments() throws Exception {
+    List<String> start = Wine.starts(record).get(0);
+    return start.subList(0, start.indexOf("folder"));
+  }
+
+  @Test
+  public void argumentsInQuotationMarksArrive() throws Exception {
+    Random random = new Random(7);
+    String alphabet = "ab *?'$`;&|<>(){}[]#~!^=,-_.:/@+";
+    List<String> all =
+        new ArrayList<>(List.of("", "a b", "a&b", "<x>", "^", "!x!", "(a)", "*", "{x}"));
+    while (all.size() < 200) {
+      StringBuilder text = new StringBuilder();
+      for (int i = random.nextInt(10); i >= 0; i--) {
+        text.append(alphabet.charAt(random.nextInt(alphabet.length())));
+      }
+      all.add(text.toString());
+    }
+    for (int from = 0; from < all.size(); from += 50) {
+      Files.deleteIfExists(record);
+      List<String> some = all.subList(from, from + 50);
+      Program.Result r = run(program(), "\"%SCRIPT%\" \"" + String.join("\" \"", some) + "\"");
+      assertThat(r.exit()).as(r.all()).isZero();
+      List<String> expected =
+          new ArrayList<>(
+              List.of(
+                  "-Da=b & c",
+                  "-Xmx64m",
+                  "-Dp=100%",
+                  "-jar",
+                  Wine.named(folder) + "\\tern.jar",
+                  "first",
+                  "a b"));
+      expected.addAll(some);
+      assertThat(arguments()).isEqualTo(expected);
+    }
+  }
+
+  @Test
+  public void argumentsThatAreNotAsciiArrive() throws Exception {
+    Path driver = wine.folder().resolve("driver.cmd");
+    Files.writeString(driver, "@\"%SCRIPT%\" %*\r\n");
+    Program.Result r =
+        program().run("timeout", "60", "wine", "cmd", "/c", Wine.named(driver), "ü", "水 x");
+    assertThat(r.exit()).as(r.all()).isZero();
+    assertThat(arguments()).contains("ü", "水 x");
+  }
+
+  @Test
+  public void exitCodeAndStandardInputAreTheProgramsOwn() throws Exception {
+    assertThat(run(program().with("RECORD_EXIT", "42"), "\"%SCRIPT%\" x").exit()).isEqualTo(42);
+    Files.deleteIfExists(record);
+    Program.Result fed = run(program().with("RECORD_INPUT", "1"), "echo typed| \"%SCRIPT%\" x");
+    assertThat(fed.err()).doesNotContain("tern:");
+    assertThat(Files.readString(record)).contains("typed");
+  }
+
+  @Test
+  public void settingsAreRead() throws Exception {
+    Files.writeString(
+        folder.resolve("tern.settings"),
+        "# mine\r\n\r\n  option=-Da=1 2 & 3  \r\noption = -Db=c=d\r\n argument = from settings\r\ncolour = red\r\n");
+    Program.Result r = run(program(), "\"%SCRIPT%\" last");
+    assertThat(r.exit()).as(r.all()).isZero();
+    assertThat(arguments())
+        .containsSequence("-Dp=100%", "-Da=1 2 & 3", "-Db=c=d", "-jar")
+        .endsWith("a b", "from settings", "last");
+    assertThat(r.err()).contains("there is no setting \"colour\"");
+  }
+
+  @Test
+  public void aWrongLineInTheSettingsIsSaid() throws Exception {
+    Files.writeString(folder.resolve("tern.settings"), "option\r\n");
+    Program.Result r = run(program(), "\"%SCRIPT%\"");
+    assertThat(r.exit()).isEqualTo(1);
+    assertThat(r.err()).contains("\"key = value\" is wanted, not \"option\"");
+    assertThat(record).doesNotExist();
+  }
+
+  @Test
+  public void anOldRuntimeIsNamed() throws Exception {
+    Files.writeString(wine.runtime().resolve("release"), "JAVA_VERSION=\"1.8.0_392\"\r\n");
+    Program.Result r = run(program(), "\"%SCRIPT%\"");
+    assertThat(r.exit()).isEqualTo(1);
+    assertThat(r.err())
+        .contains("tern: Java 17 or later is needed, and none was found.")
+        .contains("Java 8 is in " + Wine.named(wine.runtime()));
+    Files.delete(wine.runtime().resolve("release"));
+    assertThat(run(program().with("RECORD_VERSION", "25.0.1"), "\"%SCRIPT%\"").exit()).isZero();
+    assertThat(record).exists();
+  }
+}
