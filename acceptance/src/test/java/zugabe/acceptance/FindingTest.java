@@ -11,6 +11,9 @@ import org.testng.annotations.Test;
 
 /** Each wrong input has its exact finding and exit code, and leaves no file behind. */
 public final class FindingTest {
+  private static final String PLUGINS =
+      "META-INF/org/apache/logging/log4j/core/config/plugins/Log4j2Plugins.dat";
+
   @DataProvider
   public Object[][] recipes() {
     return new Object[][] {
@@ -70,6 +73,22 @@ public final class FindingTest {
           2,
           Spoilt.recipe("jar: {kind: jar}", "a: {kind: jar}\n  b: {kind: jar}"),
           "error Z1013  zugabe.yaml:6:6  deliverables.b"),
+      Spoilt.row(
+          "unknown rule",
+          2,
+          Spoilt.recipe("kind: jar", "kind: jar, merge: {a: keep-both}"),
+          "error Z1008  zugabe.yaml:5:31  deliverables.jar.merge.a"),
+      Spoilt.row(
+          "wrong ending",
+          2,
+          Spoilt.recipe("kind: jar", "kind: jar, libraries: beside, file: x.jar"),
+          "error Z1008  zugabe.yaml:5:45  deliverables.jar.file",
+          "\"x.jar\" doesn't end with .zip"),
+      Spoilt.row(
+          "unknown platform",
+          2,
+          Spoilt.recipe("own: classes", "own: classes, natives: {solaris: x}"),
+          "error Z1008  zugabe.yaml:3:33  materials.app.natives.solaris"),
       Spoilt.row(
           "signing not yet",
           2,
@@ -289,6 +308,43 @@ public final class FindingTest {
           w -> w.jar("lib/x.jar", Workspace.entries("example", "x")),
           "error Z4006  zugabe.yaml:5:8  deliverables.jar",
           "example is a file and a folder at once"),
+      Spoilt.row(
+          "clash refused",
+          1,
+          w ->
+              w.jar("lib/a.jar", Workspace.entries("x/C.class", "1"))
+                  .jar("lib/b.jar", Workspace.entries("x/C.class", "2"))
+                  .replace("zugabe.yaml", "kind: jar", "kind: jar, merge: {'**/*.class': refuse}"),
+          "error Z4008  zugabe.yaml:5:8  deliverables.jar",
+          "a.jar and b.jar bring different bytes for x/C.class, and the recipe refuses that."),
+      Spoilt.row(
+          "index that can't be joined",
+          1,
+          w ->
+              w.jar("lib/a.jar", Workspace.entries(PLUGINS, "\0\0\0\0"))
+                  .jar("lib/b.jar", Workspace.entries(PLUGINS, "\0\0\0\7\0")),
+          "error Z4009  b.jar  entry " + PLUGINS,
+          "the plug-in index is cut off or damaged"),
+      Spoilt.row(
+          "natives in a merged jar",
+          1,
+          w ->
+              w.write("native/liba.so", "x")
+                  .replace(
+                      "zugabe.yaml", "own: classes", "own: classes, natives: {linux-x64: native}"),
+          "error Z3009  zugabe.yaml:5:8  deliverables.jar"),
+      Spoilt.row(
+          "modules in a nested jar",
+          1,
+          Spoilt.addition("programs: {p: {modules: {main: example.tern}}}\n")
+              .andThen(Spoilt.recipe("kind: jar", "kind: jar, libraries: nested")),
+          "error Z3010  zugabe.yaml:6:32  programs.p.modules.main"),
+      Spoilt.row(
+          "agent in a nested jar",
+          1,
+          Spoilt.recipe(
+              "kind: jar", "kind: jar, libraries: nested, attributes: {Launcher-Agent-Class: a.B}"),
+          "error Z4001  zugabe.yaml:5:74  deliverables.jar.attributes.Launcher-Agent-Class"),
       Spoilt.row("unreadable folder", 3, w -> w.write("out", "a file"), "error Z5001  out"),
       Spoilt.row(
           "output is material",

@@ -48,6 +48,22 @@ public final class WarningTest {
           Spoilt.recipe("kind: jar", "kind: jar, materials: app"),
           "note Z3006  zugabe.yaml:5:8"),
       Spoilt.row(
+          "options in the manifest",
+          0,
+          Spoilt.addition(
+              "programs: {p: {options: [--add-opens, java.base/java.lang=ALL-UNNAMED]}}\n"),
+          "note Z3007  zugabe.yaml:6:26  programs.p.options[0]",
+          "carries --add-opens=java.base/java.lang=ALL-UNNAMED."),
+      Spoilt.row(
+          "libraries of one name",
+          0,
+          w ->
+              w.library("lib/more/greeting.jar", "example.lib.More", "")
+                  .replace("zugabe.yaml", "lib/*.jar", "[lib/*.jar, lib/more/*.jar]")
+                  .replace("zugabe.yaml", "kind: jar", "kind: jar, libraries: nested"),
+          "warning Z4011  zugabe.yaml:5:8",
+          "have one file name; the second goes to 2/greeting.jar."),
+      Spoilt.row(
           "manifest end",
           0,
           w ->

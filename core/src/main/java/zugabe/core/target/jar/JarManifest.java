@@ -53,7 +53,7 @@ final class JarManifest {
                     findings);
               }
               if (AGENTS.contains(name.toLowerCase(Locale.ROOT))) {
-                checkAgent(d, value.where().at(name), findings);
+                checkAgent(d, value.where(), findings);
               }
               Manifest.faultyName(name)
                   .ifPresent(
