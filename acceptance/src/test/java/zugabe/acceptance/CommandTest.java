@@ -33,7 +33,16 @@ public final class CommandTest {
     Program here = Program.in(Program.ROOT);
     assertThat(here.zugabe("--version").out()).isEqualTo("zugabe " + Version.TEXT + "\n");
     for (String command :
-        List.of("check", "build", "inspect", "explain", "schema", "demo", "completion", "manual")) {
+        List.of(
+            "check",
+            "build",
+            "rehearse",
+            "inspect",
+            "explain",
+            "schema",
+            "demo",
+            "completion",
+            "manual")) {
       Program.Result r = here.zugabe(command, "--help");
       assertThat(r.exit()).isZero();
       assertThat(r.out())
@@ -81,6 +90,10 @@ public final class CommandTest {
       assertThat(inspect.at("/start/command").asText()).isEqualTo("java -jar tern-1.0.jar");
       valid(w.program().zugabe("inspect", "--json", "zugabe.yaml").out(), "inspect");
       valid(w.program().zugabe("explain", "--json", "z1001").out(), "explain");
+      JsonNode rehearse = valid(w.program().zugabe("rehearse", "--json").out(), "rehearse");
+      assertThat(rehearse.at("/rehearsals/0/output").asText()).isEqualTo("good tide0\n");
+      JsonNode both = valid(w.program().zugabe("build", "--rehearse", "--json").out(), "build");
+      assertThat(both.at("/rehearsals/0/ok").asBoolean()).isTrue();
       w.replace("zugabe.yaml", "kind: jar", "kind: jra");
       Program.Result wrong = w.program().zugabe("check", "--json");
       assertThat(wrong.err()).isEmpty();

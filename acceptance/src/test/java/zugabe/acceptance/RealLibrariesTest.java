@@ -150,6 +150,8 @@ public final class RealLibrariesTest {
         .startsWith("This jar can't be started: inner/lib/")
         .contains("must be stored")
         .doesNotContain("\tat ");
+    assertThat(Program.in(folder).zugabe("inspect", "x.jar").err())
+        .contains("error Z6009  x.jar  entry inner/lib/");
     assertThat(workspace.program().run("java", "-javaagent:out/nested.jar", "-version").err())
         .contains("it can't be used as a -javaagent");
   }

@@ -118,7 +118,7 @@ public final class RehearsalTest {
     Program.Result beside = rehearse("{arguments: [beside]}");
     // the administrator may write anywhere; others are refused, and the trial fails
     assertThat(beside.all())
-        .containsAnyOf("warning Z6005  tern-1.0.jar\n  It wrote app/data.db.", "AccessDenied");
+        .containsAnyOf("warning Z6005  out/tern-1.0.jar\n  It wrote app/data.db.", "AccessDenied");
     assertThat(places()).isEmpty();
   }
 
@@ -126,7 +126,8 @@ public final class RehearsalTest {
   public void aFailureShowsTheTellingLines() throws Exception {
     Program.Result r = rehearse("{arguments: [fail]}");
     assertThat(r.exit()).isEqualTo(1);
-    assertThat(r.err()).contains("error Z6002  tern-1.0.jar", "its exit code is 1, expected is 0.");
+    assertThat(r.err())
+        .contains("error Z6002  out/tern-1.0.jar", "its exit code is 1, expected is 0.");
     assertThat(r.out())
         .contains("IllegalStateException: no tide table", "✗ its exit code is 1, expected is 0");
     Program.Result text = rehearse("{expect: {text: steady}}");
@@ -156,7 +157,7 @@ public final class RehearsalTest {
     String mark = "9" + System.nanoTime() % 1_000_000_000;
     Program.Result r = rehearse("{arguments: [fork, \"" + mark + "\"], expect: {text: ready}}");
     assertThat(r.exit()).as(r.all()).isZero();
-    assertThat(r.err()).contains("warning Z6004  tern-1.0.jar").contains("sleep " + mark);
+    assertThat(r.err()).contains("warning Z6004  out/tern-1.0.jar").contains("sleep " + mark);
     assertThat(r.out()).contains("left running, ended now: ");
     assertThat(runs("sleep " + mark)).isFalse();
   }
@@ -234,6 +235,7 @@ public final class RehearsalTest {
     Program.Result r = workspace.program().zugabe("rehearse", "jar");
     assertThat(r.exit()).isEqualTo(1);
     assertThat(r.err()).contains("error Z6006", "Build it first: zugabe build jar.");
+    assertThat(r.err()).contains("error Z6006  out/tern-1.0.jar");
     Program.Result both = workspace.program().zugabe("build", "--rehearse");
     assertThat(both.exit()).as(both.all()).isZero();
     assertThat(both.out()).contains("Made in out/", "✓ as expected");

@@ -8,6 +8,7 @@ import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableSet;
 import java.util.TreeSet;
 import java.util.jar.JarFile;
 import java.util.stream.Stream;
@@ -36,7 +37,7 @@ public final class TravelTest {
               .filter(p -> p.getFileName().toString().startsWith("zugabe-inner-loader"))
               .findFirst()
               .orElseThrow();
-      TreeSet<String> expected = new TreeSet<>(classes(module));
+      NavigableSet<String> expected = new TreeSet<>(classes(module));
       expected.removeIf(n -> n.endsWith("package-info.class") || n.endsWith("/Relay.class"));
       assertThat(classes(w.path("out/tern-1.0.jar"))).containsExactlyElementsOf(expected);
       try (JarFile jar = new JarFile(module.toFile())) {
@@ -46,8 +47,8 @@ public final class TravelTest {
     }
   }
 
-  private static TreeSet<String> classes(Path jar) throws Exception {
-    TreeSet<String> names = new TreeSet<>();
+  private static NavigableSet<String> classes(Path jar) throws Exception {
+    NavigableSet<String> names = new TreeSet<>();
     try (JarFile file = new JarFile(jar.toFile())) {
       file.stream()
           .map(e -> e.getName())

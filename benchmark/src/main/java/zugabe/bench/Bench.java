@@ -41,7 +41,9 @@ public final class Bench {
             Files.createDirectories(Path.of(folder, "zugabe-bench")),
             Integer.parseInt(System.getenv().getOrDefault("BENCH_ROUNDS", "3")));
     List<String> rows =
-        args.length == 0 ? List.of("zip", "raw", "stored", "start", "heap") : List.of(args);
+        args.length == 0
+            ? List.of("zip", "raw", "stored", "start", "travel", "heap")
+            : List.of(args);
     System.out.printf(
         Locale.ROOT,
         "%s, Java %s, %d processors, medians of %d rounds%n",
@@ -66,6 +68,7 @@ public final class Bench {
       case "stored" -> compare("zip, stored, digests too", "0.60", "stored", "zip", "-0");
       case "raw" -> raw();
       case "start" -> start();
+      case "travel" -> travel();
       case "heap" -> heap();
       default -> throw new IOException("there is no row " + row);
     }
@@ -186,6 +189,39 @@ public final class Bench {
     }
     start("start: --version", median(bare), median(version), "2.50");
     start("start: check of the demo", median(bare), median(check), "7.00");
+  }
+
+  /**
+   * A program of 40 libraries, which travel in three ways; the anchor is the folder beside the jar.
+   * All take turns.
+   */
+  private void travel() throws IOException, InterruptedException {
+    Path folder = base.resolve("travel");
+    Application.make(folder);
+    Path recipe =
+        Files.writeString(
+            folder.resolve("zugabe.yaml"),
+            """
+            app: {name: Bench, version: 1}
+            materials: {all: {own: classes, libraries: lib/*.jar}}
+            deliverables:
+              merged: {kind: jar, file: merged.jar}
+              nested: {kind: jar, libraries: nested, file: nested.jar}
+              beside: {kind: jar, libraries: beside, packed: false, file: beside}
+            """);
+    Run.of(folder, Map.of(), root.resolve("zugabe").toString(), "build", "-r", recipe.toString());
+    List<Run> beside = new ArrayList<>();
+    List<Run> nested = new ArrayList<>();
+    List<Run> merged = new ArrayList<>();
+    Run first = Run.of(folder, Map.of(), "java", "-jar", "out/nested.jar");
+    for (int i = 0; i < START_ROUNDS; i++) {
+      beside.add(Run.of(folder, Map.of(), "java", "-jar", "out/beside/bench.jar"));
+      nested.add(Run.of(folder, Map.of(), "java", "-jar", "out/nested.jar"));
+      merged.add(Run.of(folder, Map.of(), "java", "-jar", "out/merged.jar"));
+    }
+    start("start: 40 libraries nested", median(beside), median(nested), "1.15");
+    start("start: the first time", median(beside), first, "1.15");
+    start("start: 40 libraries merged", median(beside), median(merged), "1.05");
   }
 
   private static void start(String title, Run bare, Run ours, String goal) {

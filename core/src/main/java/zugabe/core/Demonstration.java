@@ -117,7 +117,8 @@ final class Demonstration {
             .map(Receipt.Made::path)
             .toList();
     if (trial.isPresent()) {
-      rehearsing.run(d.name(), new Subject(build.folder(), files, Optional.of(d.base())), trial);
+      rehearsing.run(
+          d.name(), new Subject(build.folder(), files, Optional.of(d.base())), "", trial);
     }
   }
 }

@@ -35,11 +35,15 @@ final class Rehearsing {
     return List.copyOf(done);
   }
 
-  /** Whether all files are there; else a finding says which isn't. */
-  boolean isThere(Subject subject, String fix) {
+  /**
+   * Whether all files are there; else a finding says which isn't.
+   *
+   * @param shown what stands in front of the files' names for the user
+   */
+  boolean isThere(Subject subject, String shown, String fix) {
     for (String file : subject.files()) {
       if (!Files.isRegularFile(subject.folder().resolve(file))) {
-        findings.add(FindingCode.Z6006, Where.file(file), "There is no such file.", fix);
+        findings.add(FindingCode.Z6006, Where.file(shown + file), "There is no such file.", fix);
         return false;
       }
     }
@@ -49,10 +53,11 @@ final class Rehearsing {
   /**
    * Rehearses files.
    *
+   * @param shown what stands in front of the files' names for the user
    * @param name of the deliverable, or of the file
    */
-  void run(String name, Subject subject, Optional<TrialSpec> trial) {
-    Where where = Where.file(subject.files().get(0));
+  void run(String name, Subject subject, String shown, Optional<TrialSpec> trial) {
+    Where where = Where.file(shown + subject.files().get(0));
     progress.at("rehearsing " + name, 0, 0);
     try {
       Optional<Rehearsal.Result> result = Rehearsal.of(subject, trial, runtime);

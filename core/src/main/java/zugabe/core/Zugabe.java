@@ -192,12 +192,13 @@ public final class Zugabe {
     return new Answer.Rehearse(findings.sorted(), rehearsing.done());
   }
 
-  private static void rehearse(
+  private void rehearse(
       Planned d, Path out, List<String> files, boolean named, Rehearsing rehearsing) {
     Subject subject = new Subject(out, files, Optional.of(d.base()));
+    String shown = shown(out) + "/";
     if ((d.program().isPresent() || named)
-        && rehearsing.isThere(subject, "Build it first: zugabe build " + d.name() + ".")) {
-      rehearsing.run(d.name(), subject, d.program().flatMap(PlannedProgram::trial));
+        && rehearsing.isThere(subject, shown, "Build it first: zugabe build " + d.name() + ".")) {
+      rehearsing.run(d.name(), subject, shown, d.program().flatMap(PlannedProgram::trial));
     }
   }
 
@@ -212,10 +213,11 @@ public final class Zugabe {
     Path path = here.resolve(file).normalize();
     Subject subject =
         new Subject(path.getParent(), List.of(path.getFileName().toString()), Optional.empty());
-    if (rehearsing.isThere(subject, "Check the name.")) {
+    String folder = path.getParent().equals(here) ? "" : shown(path.getParent()) + "/";
+    if (rehearsing.isThere(subject, folder, "Check the name.")) {
       Optional<TrialSpec> trial =
           arguments.isEmpty() ? Optional.empty() : Optional.of(TrialSpec.of(arguments));
-      rehearsing.run(shown(path), subject, trial);
+      rehearsing.run(shown(path), subject, folder, trial);
     }
     return new Answer.Rehearse(findings.sorted(), rehearsing.done());
   }

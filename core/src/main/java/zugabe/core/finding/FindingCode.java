@@ -168,7 +168,11 @@ public enum FindingCode {
       "Where programs are installed for all users that folder can't be written."),
   Z6006(ERROR, "Not there to be rehearsed", "Only what was built can be tried."),
   Z6007(ERROR, "Nothing to start", "A rehearsal starts a program."),
-  Z6008(NOTE, "Nothing is expected", "Without a trial in the recipe any outcome is as good.");
+  Z6008(NOTE, "Nothing is expected", "Without a trial in the recipe any outcome is as good."),
+  Z6009(
+      ERROR,
+      "Nested library is packed",
+      "The program can't be started: its libraries are read in place, where they have to be stored.");
 
   private final Severity severity;
   private final String title;

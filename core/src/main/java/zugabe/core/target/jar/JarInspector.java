@@ -158,6 +158,7 @@ final class JarInspector {
               if (main.equals(LoaderFiles.START)) {
                 fromIndex("m ").ifPresent(own -> start.put("main", own));
                 start.put("libraries", "nested: " + String.join(", ", nested()));
+                nestedFaults();
               }
               if (listing.entry(main.replace('.', '/') + ".class").isEmpty()) {
                 findings.add(
@@ -186,6 +187,20 @@ final class JarInspector {
     } catch (IOException e) {
       return Optional.empty();
     }
+  }
+
+  /** Something packed the jar anew, and its loader can't read what is packed twice. */
+  private void nestedFaults() {
+    listing.entries().stream()
+        .filter(
+            e -> e.name().startsWith("inner/lib/") && e.name().endsWith(".jar") && e.isDeflated())
+        .forEach(
+            e ->
+                findings.add(
+                    FindingCode.Z6009,
+                    Where.file(name).inside(e.name(), e.headerOffset()),
+                    "The nested library is packed; it has to be stored.",
+                    "Take the jar as it was built, or build it again."));
   }
 
   private List<String> nested() {

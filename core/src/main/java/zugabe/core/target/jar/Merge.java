@@ -128,7 +128,7 @@ final class Merge {
       if (content.entry().isFolder() || path.equalsIgnoreCase(Manifest.PATH)) {
         continue;
       }
-      Optional<String> reason = reasonToLeaveOut(path);
+      Optional<String> reason = reasonToLeaveOut(library, path);
       if (reason.isPresent()) {
         leaveOut(reason.get(), library.name());
       } else {
@@ -240,12 +240,16 @@ final class Merge {
     treatments.put(path, new Treatment(action.word(), path, List.copyOf(from)));
   }
 
-  private Optional<String> reasonToLeaveOut(String path) {
+  private Optional<String> reasonToLeaveOut(Library library, String path) {
     if (JarOrder.isSignatureFile(path)) {
       return Optional.of("signature files");
     }
     if (isModule(path) && severalModules) {
       return Optional.of(MODULE);
+    }
+    if (path.startsWith("META-INF/versions/") && !library.isMultiRelease()) {
+      // they never counted; in a jar that is multi-release they would begin to
+      return Optional.of("META-INF/versions, which its manifest doesn't put to use,");
     }
     return Optional.empty();
   }

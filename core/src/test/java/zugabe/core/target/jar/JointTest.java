@@ -8,6 +8,8 @@ import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Properties;
@@ -117,6 +119,15 @@ public final class JointTest {
     huge[0] = 0x7F;
     assertThatThrownBy(() -> new PluginIndex().add(Content.of(huge)))
         .hasMessageContaining("claims");
+  }
+
+  @Test
+  public void everyRuleIsDocumentedWithItsSource() throws Exception {
+    String page = Files.readString(Path.of("../docs/merging.md"));
+    for (String[] rule : MergeRules.known()) {
+      String source = rule[2].isEmpty() ? "–" : rule[2];
+      assertThat(page).contains("| `" + rule[0] + "` | `" + rule[1] + "` | " + source + " |");
+    }
   }
 
   @Test
