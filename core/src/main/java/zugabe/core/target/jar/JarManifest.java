@@ -123,7 +123,7 @@ final class JarManifest {
   /**
    * The manifest of a jar.
    *
-   * @param main class that is started; empty for a library
+   * @param mainClass class that is started; empty for a library
    * @param more what belongs to the way the libraries travel, and what the program's options become
    */
   static Manifest of(
