@@ -308,7 +308,7 @@ public final class ScriptTest {
       Program.Result r = w.program().zugabe("build", "--rehearse");
       assertThat(r.exit()).as(r.all()).isZero();
       assertThat(r.out()).contains("$ ./tern x", "✓ as expected");
-      assertThat(r.err()).contains("A jar can't carry the module path");
+      assertThat(r.err()).contains("The start scripts carry the module path");
     }
   }
 }

@@ -168,7 +168,8 @@ public final class TravelTest {
           .contains("tern-1.0/tern.jar: OK", "tern-1.0/lib/greeting.jar: OK");
       assertThat(build(w).err()).doesNotContain("Z5004");
       w.replace("zugabe.yaml", ", packed: false", "");
-      assertThat(build(w).err()).contains("Z5004  out/tern-1.0/lib/greeting.jar");
+      assertThat(build(w).err())
+          .contains("Z5004  out/tern-1.0/\n  An earlier build made 2 files in it");
       build(w, "--tidy");
       assertThat(w.path("out/tern-1.0")).doesNotExist();
       assertThat(w.path("out/tern-1.0.zip")).exists();

@@ -40,8 +40,15 @@ public final class WarningTest {
           "options",
           0,
           Spoilt.addition("programs: {p: {options: -Xmx1g, arguments: [-v]}}\n"),
+          "note Z3011  zugabe.yaml:6:25  programs.p.options",
+          "note Z3011  zugabe.yaml:6:45"),
+      Spoilt.row(
+          "options without scripts",
+          0,
+          Spoilt.addition("programs: {p: {options: -Xmx1g}}\n")
+              .andThen(Spoilt.recipe("kind: jar", "kind: jar, scripts: never")),
           "warning Z3005  zugabe.yaml:6:25  programs.p.options",
-          "warning Z3005  zugabe.yaml:6:45"),
+          "A jar can't carry the option -Xmx1g."),
       Spoilt.row(
           "library",
           0,

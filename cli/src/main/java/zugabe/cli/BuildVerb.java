@@ -89,6 +89,7 @@ final class BuildVerb implements Verb {
     if (!build.rehearsals().isEmpty()) {
       given.terminal().out().println();
       build.rehearsals().forEach(r -> RehearseVerb.print(r, given));
+      RehearseVerb.printSummary(build.rehearsals(), given);
     }
   }
 

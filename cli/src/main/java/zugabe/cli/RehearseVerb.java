@@ -105,6 +105,7 @@ final class RehearseVerb implements Verb {
           .println("Nothing was rehearsed: " + FindingText.summary(answer.findings()) + ".");
     }
     answer.rehearsals().forEach(r -> print(r, given));
+    printSummary(answer.rehearsals(), given);
   }
 
   static void print(Answer.Rehearsed rehearsed, Given given) {
@@ -123,19 +124,31 @@ final class RehearseVerb implements Verb {
     if (result.fault().isEmpty() && count > lines.size()) {
       terminal.out().println("  | and " + (count - lines.size()) + " more; --verbose shows all");
     }
-    String end = result.exit() < 0 ? "stopped" : "exit code " + result.exit();
-    terminal
-        .out()
-        .println(
-            "  "
-                + result.fault().map(f -> "✗ " + f).orElse("✓ as expected")
-                + ", "
-                + end
-                + ", "
-                + Sizes.time(result.millis()));
+    terminal.out().println("  " + outcome(result) + ", " + Sizes.time(result.millis()));
     written(result.written(), terminal);
     result.leftRunning().forEach(p -> terminal.out().println("  left running, ended now: " + p));
     terminal.out().println();
+  }
+
+  private static String outcome(Rehearsal.Result result) {
+    if (result.fault().isPresent()) {
+      return "✗ " + result.fault().get();
+    }
+    return "✓ as expected, " + (result.exit() < 0 ? "stopped" : "exit code " + result.exit());
+  }
+
+  /** One line at the end, where there were several. */
+  static void printSummary(List<Answer.Rehearsed> all, Given given) {
+    long failed = all.stream().filter(r -> r.result().fault().isPresent()).count();
+    if (all.size() > 1) {
+      given
+          .terminal()
+          .out()
+          .println(
+              failed == 0
+                  ? "All " + all.size() + " did as expected."
+                  : failed + " of " + all.size() + " didn't do as expected.");
+    }
   }
 
   private static void written(Map<String, Long> written, Terminal terminal) {

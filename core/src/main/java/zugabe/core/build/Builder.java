@@ -346,17 +346,27 @@ public final class Builder {
 
   /** Removes them when asked to, else names them; returns what was removed. */
   private List<String> tidy(OutputFolder folder, List<String> left) throws IOException {
+    Map<String, Integer> named = new LinkedHashMap<>();
     for (String name : left) {
       if (order.tidy()) {
         folder.delete(name);
       } else {
-        findings.add(
-            FindingCode.Z5004,
-            Where.file(order.shown() + "/" + name),
-            "An earlier build made it, and the recipe no longer does.",
-            "Remove it, or build with --tidy.");
+        // files of one folder are told together
+        int slash = name.indexOf('/');
+        named.merge(slash < 0 ? name : name.substring(0, slash + 1), 1, Integer::sum);
       }
     }
+    named.forEach(this::leftover);
     return order.tidy() ? left : List.of();
+  }
+
+  private void leftover(String name, int count) {
+    findings.add(
+        FindingCode.Z5004,
+        Where.file(order.shown() + "/" + name),
+        name.endsWith("/")
+            ? "An earlier build made " + count + " files in it, and the recipe no longer does."
+            : "An earlier build made it, and the recipe no longer does.",
+        "Remove it, or build with --tidy.");
   }
 }

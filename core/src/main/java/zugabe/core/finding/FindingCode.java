@@ -99,6 +99,10 @@ public enum FindingCode {
       ERROR,
       "Modules need their libraries beside",
       "A runtime resolves modules from files and folders only."),
+  Z3011(
+      NOTE,
+      "Carried by the start scripts",
+      "A jar can't hold it, so two ways to start the program differ."),
   Z3006(NOTE, "No program found", "The jar is made as a library: java -jar won't start it."),
 
   Z4001(

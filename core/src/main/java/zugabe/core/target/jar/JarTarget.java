@@ -58,17 +58,8 @@ public final class JarTarget implements Target {
           "The jar's manifest carries " + option.value() + ".",
           "Nothing.");
     }
-    boolean scripts = d.scripts().orElse(true);
     for (Said<String> reason : carried.reasons()) {
-      findings.add(
-          FindingCode.Z3005,
-          reason.where(),
-          "A jar can't carry "
-              + reason.value()
-              + (scripts ? "; the start scripts beside it do." : "."),
-          scripts
-              ? "Tell users to start the script; with java -jar or a double-click the program runs without it."
-              : "Write scripts: needed for the deliverable, or do without it.");
+      checkReason(reason, d.scripts().orElse(true), findings);
     }
     if (p.toolkitMain() && p.modules().isEmpty() && d.travel() != Travel.NESTED) {
       findings.add(
@@ -86,6 +77,24 @@ public final class JarTarget implements Target {
               + d.travel().name().toLowerCase(java.util.Locale.ROOT)
               + ".",
           "Write libraries: beside, or remove modules: to run it from the class path.");
+    }
+  }
+
+  private static void checkReason(Said<String> reason, boolean scripts, Findings findings) {
+    if (scripts) {
+      findings.add(
+          FindingCode.Z3011,
+          reason.where(),
+          "The start scripts carry "
+              + reason.value()
+              + "; with java -jar or a double-click the program runs without it.",
+          "Tell users to start the script.");
+    } else {
+      findings.add(
+          FindingCode.Z3005,
+          reason.where(),
+          "A jar can't carry " + reason.value() + ".",
+          "Write scripts: needed for the deliverable, or do without it.");
     }
   }
 

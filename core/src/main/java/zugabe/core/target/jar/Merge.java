@@ -149,8 +149,9 @@ final class Merge {
     switch (rules.of(path)) {
       case LEAVE_OUT -> {
         treat(MergeAction.LEAVE_OUT, path, library.title());
-        leaveOut(
-            path.equals("META-INF/INDEX.LIST") ? path : "what the recipe says", library.name());
+        if (path.equals("META-INF/INDEX.LIST")) {
+          leaveOut(path, library.name());
+        }
       }
       case SET_ASIDE -> {
         treat(MergeAction.SET_ASIDE, path, library.title());
