@@ -12,8 +12,11 @@ public class Main extends Application {
   }
 
   public static void main(String[] args) {
+    // the toolkit's own loader takes a native library of this platform out of its jar
+    System.setProperty("javafx.cachedir", System.getProperty("java.io.tmpdir") + "/toolkit-" + ProcessHandle.current().pid());
+    com.sun.glass.utils.NativeLibLoader.loadLibrary("prism_sw");
     SimpleIntegerProperty height = new SimpleIntegerProperty(6);
     height.set(height.get() + 1);
-    System.out.println("ready " + height.get() + " " + Main.class.getResource("/libglass.so").getPath().endsWith("/libglass.so"));
+    System.out.println("ready " + height.get());
   }
 }

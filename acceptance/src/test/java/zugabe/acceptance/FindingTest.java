@@ -334,6 +334,11 @@ public final class FindingTest {
                       "zugabe.yaml", "own: classes", "own: classes, natives: {linux-x64: native}"),
           "error Z3009  zugabe.yaml:5:8  deliverables.jar"),
       Spoilt.row(
+          "library with nested libraries",
+          1,
+          Spoilt.recipe("kind: jar", "kind: jar, materials: app, libraries: nested"),
+          "error Z3012  zugabe.yaml:5:8  deliverables.jar"),
+      Spoilt.row(
           "modules in a nested jar",
           1,
           Spoilt.addition("programs: {p: {modules: {main: example.tern}}}\n")

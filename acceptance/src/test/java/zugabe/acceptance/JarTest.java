@@ -116,6 +116,38 @@ public final class JarTest {
   }
 
   @Test
+  public void theRecipeNamesRulesForPaths() throws Exception {
+    try (Workspace w = Workspace.withProgram()) {
+      for (String jar : List.of("a", "b")) {
+        w.jar(
+            "lib/" + jar + ".jar",
+            Workspace.entries(
+                "latest.txt", jar,
+                "lines/x.index", "same\n" + jar,
+                "aside/x.txt", jar,
+                "out/of/it.txt", jar,
+                "keys.properties", jar + "=1",
+                "META-INF/NOTICE.txt", jar));
+      }
+      w.replace(
+          "zugabe.yaml",
+          "kind: jar",
+          "kind: jar, merge: {latest.txt: keep-latest, \"lines/*\": join-lines, \"aside/**\": set-aside, \"out/**\": leave-out, \"*.properties\": join-properties}");
+      build(w);
+      try (JarFile jar = new JarFile(w.path(JAR).toFile())) {
+        assertThat(text(jar, "latest.txt")).isEqualTo("b");
+        assertThat(text(jar, "lines/x.index")).isEqualTo("same\na\nb\n");
+        assertThat(text(jar, "META-INF/libraries/a/aside/x.txt")).isEqualTo("a");
+        assertThat(text(jar, "META-INF/libraries/b/aside/x.txt")).isEqualTo("b");
+        assertThat(text(jar, "META-INF/libraries/b/NOTICE.txt")).isEqualTo("b");
+        assertThat(text(jar, "keys.properties")).isEqualTo("a=1\nb=1\n");
+        assertThat(jar.getEntry("out/of/it.txt")).isNull();
+        assertThat(jar.getEntry("aside/x.txt")).isNull();
+      }
+    }
+  }
+
+  @Test
   public void independentReadersAgreeWithOurListing() throws Exception {
     try (Workspace w = Workspace.withProgram()) {
       w.write("classes/ünïcode 🌊/empty.txt", "").write("classes/noise.bin", "x".repeat(1_200_000));

@@ -204,6 +204,28 @@ public final class RehearsalTest {
   }
 
   @Test
+  public void whatAKilledRehearsalLeftIsRemovedByTheNext() throws Exception {
+    rehearse("{arguments: [ready]}");
+    workspace.replace("zugabe.yaml", "[ready]", "[hang]");
+    Process process =
+        workspace
+            .program()
+            .builder(Program.java("rehearse").toArray(String[]::new))
+            .redirectErrorStream(true)
+            .start();
+    for (int i = 0; i < 200 && !runs("zugabe rehearsal"); i++) {
+      TimeUnit.MILLISECONDS.sleep(50);
+    }
+    process.destroyForcibly().waitFor();
+    assertThat(runs("zugabe rehearsal")).isTrue();
+    assertThat(places()).hasSize(1);
+    workspace.replace("zugabe.yaml", "[hang]", "[ready]");
+    assertThat(workspace.program().zugabe("rehearse").exit()).isZero();
+    assertThat(runs("zugabe rehearsal")).isFalse();
+    assertThat(places()).isEmpty();
+  }
+
+  @Test
   public void filesAreRehearsedWithoutARecipe() throws Exception {
     rehearse("{arguments: [ready]}");
     Files.delete(workspace.path("zugabe.yaml"));

@@ -103,6 +103,10 @@ public enum FindingCode {
       NOTE,
       "Carried by the start scripts",
       "A jar can't hold it, so two ways to start the program differ."),
+  Z3012(
+      ERROR,
+      "Nested libraries without a program",
+      "Whoever puts the jar on a class path would not find its libraries."),
   Z3006(NOTE, "No program found", "The jar is made as a library: java -jar won't start it."),
 
   Z4001(

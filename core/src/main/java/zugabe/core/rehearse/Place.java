@@ -2,6 +2,7 @@ package zugabe.core.rehearse;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
@@ -10,7 +11,9 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFilePermission;
+import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -20,6 +23,11 @@ import java.util.TreeMap;
  * app} for what is rehearsed, {@code home}, {@code tmp}, and {@code work}, where it is started.
  */
 final class Place implements Closeable {
+  private static final String NAME = "zugabe rehearsal ü ";
+
+  /** Holds the number of the process that made the place. */
+  private static final String OWNER = "owner";
+
   private final Path folder;
   private Map<String, String> before = Map.of();
 
@@ -28,11 +36,38 @@ final class Place implements Closeable {
   }
 
   static Place create() throws IOException {
-    Place place = new Place(Files.createTempDirectory("zugabe rehearsal ü ").toRealPath());
+    Place place = new Place(Files.createTempDirectory(NAME).toRealPath());
+    Files.writeString(place.folder.resolve(OWNER), String.valueOf(ProcessHandle.current().pid()));
     for (Path p : new Path[] {place.app(), place.home(), place.tmp(), place.work()}) {
       Files.createDirectories(p);
     }
     return place;
+  }
+
+  /** Places whose maker was killed, so that nobody has removed them. */
+  static List<Place> left() throws IOException {
+    Path parent = Files.createTempDirectory(NAME);
+    Files.delete(parent);
+    List<Place> left = new ArrayList<>();
+    try (DirectoryStream<Path> list = Files.newDirectoryStream(parent.getParent(), NAME + "*")) {
+      for (Path folder : list) {
+        if (Files.isReadable(folder.resolve(OWNER)) && !isAlive(folder.resolve(OWNER))) {
+          left.add(new Place(folder.toRealPath()));
+        }
+      }
+    }
+    return left;
+  }
+
+  private static boolean isAlive(Path owner) throws IOException {
+    String pid = Files.readString(owner).strip();
+    return !pid.matches("\\d{1,18}")
+        || ProcessHandle.of(Long.parseLong(pid)).map(ProcessHandle::isAlive).orElse(false);
+  }
+
+  /** What processes that belong here carry in their environment. */
+  String mark() {
+    return folder.getFileName().toString().replaceAll("[^0-9]", "");
   }
 
   Path app() {

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 
 /**
@@ -21,20 +22,24 @@ final class Processes {
   private static final int ROUNDS = 50;
 
   private final String mark;
-  private final ProcessHandle first;
+  private final Optional<ProcessHandle> first;
 
-  Processes(String mark, Process first) {
+  /**
+   * @param first the one that was started; empty when it isn't known any more
+   */
+  Processes(String mark, Optional<Process> first) {
     this.mark = MARK + "=" + mark;
-    this.first = first.toHandle();
+    this.first = first.map(Process::toHandle);
   }
 
   /** Those that run, but for the first, with their command lines. */
   List<ProcessHandle> others() {
     Map<Long, ProcessHandle> found = new LinkedHashMap<>();
-    first.descendants().forEach(p -> found.put(p.pid(), p));
+    long firstPid = first.map(ProcessHandle::pid).orElse(-1L);
+    first.ifPresent(f -> f.descendants().forEach(p -> found.put(p.pid(), p)));
     if (Files.isDirectory(PROC)) {
       ProcessHandle.allProcesses()
-          .filter(p -> p.pid() != first.pid() && hasMark(p.pid()))
+          .filter(p -> p.pid() != firstPid && hasMark(p.pid()))
           .forEach(p -> found.put(p.pid(), p));
     }
     return found.values().stream().filter(ProcessHandle::isAlive).toList();
@@ -67,12 +72,13 @@ final class Processes {
    * Ends the first by asking it, and after a while by force. Returns whether it went when asked.
    */
   boolean stopFirst(long graceMillis) throws InterruptedException {
-    first.destroy();
-    if (ended(first, graceMillis)) {
+    ProcessHandle process = first.orElseThrow();
+    process.destroy();
+    if (ended(process, graceMillis)) {
       return true;
     }
-    first.destroyForcibly();
-    ended(first, graceMillis);
+    process.destroyForcibly();
+    ended(process, graceMillis);
     return false;
   }
 
@@ -86,7 +92,7 @@ final class Processes {
 
   /** Ends everything by force, also what is started meanwhile. */
   void endAll() throws InterruptedException {
-    first.destroyForcibly();
+    first.ifPresent(ProcessHandle::destroyForcibly);
     for (int round = 0; round < ROUNDS; round++) {
       List<ProcessHandle> left = new ArrayList<>(others());
       if (left.isEmpty()) {

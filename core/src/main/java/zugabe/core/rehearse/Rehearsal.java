@@ -10,7 +10,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import zugabe.core.recipe.TrialSpec;
 
@@ -26,7 +25,6 @@ public final class Rehearsal {
   private final Place place;
   private final Path runtime;
   private boolean stopped;
-  private final String mark = UUID.randomUUID().toString();
 
   /**
    * What came of it.
@@ -72,6 +70,10 @@ public final class Rehearsal {
    */
   public static Optional<Result> of(Subject subject, Optional<TrialSpec> trial, Path runtime)
       throws IOException {
+    for (Place left : Place.left()) {
+      endQuietly(new Processes(left.mark(), Optional.empty()));
+      remove(left);
+    }
     Place place = Place.create();
     // an interrupted rehearsal leaves nothing either
     Thread hook = new Thread(() -> remove(place));
@@ -102,7 +104,7 @@ public final class Rehearsal {
     List<String> arguments = trial.map(TrialSpec::arguments).orElse(List.of());
     long began = System.nanoTime();
     Process process = start(arguments);
-    Processes processes = new Processes(mark, process);
+    Processes processes = new Processes(place.mark(), Optional.of(process));
     Thread end = new Thread(() -> endQuietly(processes));
     Runtime.getRuntime().addShutdownHook(end);
     Listener output = new Listener(process.getInputStream());
@@ -162,7 +164,7 @@ public final class Rehearsal {
     environment.put("TMPDIR", place.tmp().toString());
     environment.put("LANG", "C.UTF-8");
     environment.put("JAVA_HOME", runtime.toString());
-    environment.put(Processes.MARK, mark);
+    environment.put(Processes.MARK, place.mark());
     return builder.start();
   }
 

@@ -19,6 +19,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
@@ -38,14 +40,17 @@ import zugabe.core.work.Workers;
  * Builds onto a disk that fails at its n-th operation, for every n: the last good files stay whole.
  */
 public final class FaultyDiskTest {
-  private static final List<String> FINAL_NAMES = List.of("one-1.jar", "two-1.jar");
+  private static final List<String> FINAL_NAMES =
+      List.of("one-1.jar", "two-1.jar", "four.zip", "three/one.jar", "three/lib/part.jar");
   private static final String RECIPE =
       """
       app: {name: One, version: 1}
-      materials: {app: {own: own}}
+      materials: {app: {own: own, libraries: lib}}
       deliverables:
         one: {kind: jar, materials: app}
         two: {kind: jar, materials: app, file: two-1.jar}
+        three: {kind: jar, materials: app, libraries: beside, packed: false, file: three}
+        four: {kind: jar, materials: app, libraries: beside, file: four.zip}
       """;
 
   private Path folder;
@@ -56,6 +61,12 @@ public final class FaultyDiskTest {
     Files.createDirectories(folder.resolve("own"));
     Files.writeString(folder.resolve("own/small.txt"), "small");
     Files.write(folder.resolve("own/large.bin"), new byte[3_000_000]);
+    Files.createDirectories(folder.resolve("lib"));
+    try (ZipOutputStream jar =
+        new ZipOutputStream(Files.newOutputStream(folder.resolve("lib/part.jar")))) {
+      jar.putNextEntry(new ZipEntry("part.txt"));
+      jar.write('p');
+    }
   }
 
   @AfterMethod
@@ -133,10 +144,11 @@ public final class FaultyDiskTest {
 
   private Map<String, String> files() throws IOException {
     Map<String, String> files = new TreeMap<>();
-    try (Stream<Path> list = Files.list(folder.resolve("out"))) {
-      for (Path p : list.toList()) {
+    try (Stream<Path> list = Files.walk(folder.resolve("out"))) {
+      for (Path p : list.filter(Files::isRegularFile).toList()) {
         try (InputStream in = Files.newInputStream(p)) {
-          files.put(p.getFileName().toString(), Digests.sha256Hex(in.readAllBytes()));
+          files.put(
+              folder.resolve("out").relativize(p).toString(), Digests.sha256Hex(in.readAllBytes()));
         }
       }
     }
@@ -149,7 +161,7 @@ public final class FaultyDiskTest {
     FaultyDisk counting = new FaultyDisk(-1);
     build(counting);
     Map<String, String> old = files();
-    assertThat(old).containsOnlyKeys("one-1.jar", "two-1.jar", "receipt.json", "SHA256SUMS");
+    assertThat(old).hasSize(FINAL_NAMES.size() + 2).containsKeys("receipt.json", "SHA256SUMS");
     Files.writeString(folder.resolve("own/small.txt"), "changed");
     List<String> seen = new ArrayList<>();
     for (int n = FaultyDisk.FAIL_AT_READING; n <= counting.count; n++) {
@@ -163,7 +175,7 @@ public final class FaultyDiskTest {
       // a record either tells the truth or isn't there
       if (now.containsKey("receipt.json")) {
         assertThat(Files.readString(folder.resolve("out/receipt.json")))
-            .contains(now.get("one-1.jar"), now.get("two-1.jar"));
+            .contains(FINAL_NAMES.stream().map(now::get).toList());
       }
       assertThat(now.keySet()).containsAll(FINAL_NAMES);
     }
@@ -259,10 +271,10 @@ public final class FaultyDiskTest {
       Optional<zugabe.core.receipt.Receipt> last = open.last();
       assertThat(last.orElseThrow().deliverables())
           .extracting(r -> r.name())
-          .containsExactly("one");
+          .containsExactly("one", "three", "four");
     }
     build(Disk.REAL);
-    assertThat(files()).containsOnlyKeys("one-1.jar", "two-1.jar", "receipt.json", "SHA256SUMS");
+    assertThat(files()).hasSize(FINAL_NAMES.size() + 2);
   }
 
   /** A file whose writes are counted too. */

@@ -39,6 +39,15 @@ public final class JarTarget implements Target {
           "The jar \"" + d.name() + "\" starts nothing.",
           "Nothing, if it is a library. Else name its main class under programs:.");
     }
+    if (d.travel() == Travel.NESTED && d.program().isEmpty()) {
+      findings.add(
+          FindingCode.Z3012,
+          d.where(),
+          "The jar \""
+              + d.name()
+              + "\" has no program, and nested libraries are found by what starts it.",
+          "Name a program, or write libraries: merged or beside.");
+    }
     if (d.travel() == Travel.MERGED && !d.materials().natives().isEmpty()) {
       findings.add(
           FindingCode.Z3009,
