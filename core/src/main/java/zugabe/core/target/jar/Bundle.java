@@ -39,17 +39,28 @@ final class Bundle {
   private static final String LIBRARIES = "lib/";
 
   private final Planned deliverable;
+  private final boolean full;
   private final Carried carried;
   private final List<Entry> files = new ArrayList<>();
   private List<Treatment> treatments = List.of();
 
-  private Bundle(Planned deliverable) {
+  private Bundle(Planned deliverable, boolean full) {
     this.deliverable = deliverable;
+    this.full = full;
     this.carried = Carried.of(deliverable);
   }
 
-  static Bundle of(Planned d, Findings findings) throws IOException {
-    Bundle bundle = new Bundle(d);
+  /** To be written. */
+  static Bundle of(Planned d) throws IOException {
+    return of(new Bundle(d, true), d, new Findings());
+  }
+
+  /** Only to be looked at: what the build itself brings along has no content. */
+  static Bundle check(Planned d, Findings findings) throws IOException {
+    return of(new Bundle(d, false), d, findings);
+  }
+
+  private static Bundle of(Bundle bundle, Planned d, Findings findings) throws IOException {
     bundle.files.add(new Entry.BuiltFile(bundle.jarName(), 0644, d.time(), bundle.jar(findings)));
     if (d.travel() == Travel.BESIDE) {
       bundle.beside(findings);
@@ -93,6 +104,9 @@ final class Bundle {
     boolean multiRelease = false;
     if (d.travel() == Travel.NESTED && d.program().isPresent()) {
       tree = new Nest(d, findings).tree();
+      if (full) {
+        LoaderFiles.loader(d.time()).forEach(tree::put);
+      }
       splash(tree);
       main = Optional.of(LoaderFiles.START);
       more.add(new Attribute("Premain-Class", LoaderFiles.NOT_AN_AGENT));
@@ -168,9 +182,10 @@ final class Bundle {
   private void scripts() throws IOException {
     String settings = stem() + ".settings";
     StartScripts scripts = new StartScripts(deliverable, carried, jarName(), settings);
-    script(hasFolder() ? stem() : stem() + ".sh", 0755, scripts.sh());
-    script(stem() + ".cmd", 0644, scripts.cmd());
-    script(settings, 0644, scripts.settings());
+    byte[] none = new byte[0];
+    script(hasFolder() ? stem() : stem() + ".sh", 0755, full ? scripts.sh() : none);
+    script(stem() + ".cmd", 0644, full ? scripts.cmd() : none);
+    script(settings, 0644, full ? scripts.settings() : none);
   }
 
   private void script(String path, int mode, byte[] bytes) {

@@ -29,7 +29,7 @@ public final class JarTarget implements Target {
   @Override
   public Report check(Planned d, Findings findings) throws IOException {
     JarManifest.check(d, findings);
-    Bundle bundle = Bundle.of(d, findings);
+    Bundle bundle = Bundle.check(d, findings);
     if (d.program().isPresent()) {
       checkProgram(d, d.program().get(), bundle.carried(), findings);
     } else {
@@ -109,7 +109,7 @@ public final class JarTarget implements Target {
 
   @Override
   public List<Output> assemble(Planned d) throws IOException {
-    return Bundle.of(d, new Findings()).outputs(inputs(d));
+    return Bundle.of(d).outputs(inputs(d));
   }
 
   private static List<Input> inputs(Planned d) {

@@ -2,6 +2,7 @@ package zugabe.core.target.jar;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 import zugabe.core.materials.Glob;
 import zugabe.core.plan.MergeWish;
 
@@ -10,7 +11,7 @@ import zugabe.core.plan.MergeWish;
  * describes the files' format.
  */
 final class MergeRules {
-  private record Line(Glob pattern, MergeAction action) {}
+  private record Line(Predicate<String> pattern, MergeAction action) {}
 
   /** {@code path or pattern, rule, where the format is described}. */
   private static final String[][] KNOWN = {
@@ -81,13 +82,37 @@ final class MergeRules {
     {"**", "keep-earliest", ""},
   };
 
+  private static final List<Line> BUILT_IN = builtIn();
+
   private final List<Line> lines = new ArrayList<>();
 
   MergeRules(List<MergeWish> wishes) {
-    wishes.forEach(w -> lines.add(new Line(w.pattern(), MergeAction.of(w.rule()))));
+    wishes.forEach(w -> lines.add(new Line(w.pattern()::matches, MergeAction.of(w.rule()))));
+    lines.addAll(BUILT_IN);
+  }
+
+  private static List<Line> builtIn() {
+    List<Line> lines = new ArrayList<>();
     for (String[] known : KNOWN) {
-      lines.add(new Line(Glob.of(known[0]), MergeAction.of(known[1])));
+      lines.add(new Line(pattern(known[0]), MergeAction.of(known[1])));
     }
+    return lines;
+  }
+
+  /** Simple forms are compared as text: every path of every library is held against every line. */
+  private static Predicate<String> pattern(String text) {
+    int star = text.indexOf('*');
+    if (star < 0) {
+      return text::equals;
+    }
+    String start = text.substring(0, star);
+    if (text.length() == star + 1) {
+      return path -> path.startsWith(start) && path.indexOf('/', start.length()) < 0;
+    }
+    if (text.substring(star).equals("**")) {
+      return path -> path.startsWith(start);
+    }
+    return Glob.of(text)::matches;
   }
 
   /** The rules there are, as a table: path or pattern, rule, source of the format. */
@@ -97,7 +122,7 @@ final class MergeRules {
 
   MergeAction of(String path) {
     for (Line line : lines) {
-      if (line.pattern().matches(path)) {
+      if (line.pattern().test(path)) {
         return line.action();
       }
     }

@@ -39,12 +39,9 @@ final class Nest {
     this.findings = findings;
   }
 
-  /** Everything but the manifest. */
+  /** Everything but the manifest and the loader. */
   InstallTree.Builder tree() throws IOException {
     InstallTree.Builder tree = new Merge(deliverable, OWN, List.of(), findings).tree();
-    for (Entry.RegularFile file : LoaderFiles.loader(deliverable.time())) {
-      tree.put(file);
-    }
     line('v', "1");
     deliverable.program().ifPresent(p -> line('m', p.main()));
     line(
