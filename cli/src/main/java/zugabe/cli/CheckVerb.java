@@ -59,18 +59,18 @@ final class CheckVerb implements Verb {
       String start =
           d.main().isEmpty() ? "a library" : "starts " + d.main() + " on Java " + d.java();
       table.row(
-          d.name(),
-          d.kind(),
-          d.file(),
-          Sizes.count(d.own(), "own file"),
-          Sizes.count(d.libraries(), "library").replace("librarys", "libraries"),
-          start);
+          d.name(), d.kind(), d.file(), Sizes.count(d.own(), "own file"), libraries(d), start);
     }
     table.print(terminal.out(), "  ", 3, 4);
     for (Answer.Intended d : check.deliverables()) {
       files(d, terminal);
       rules(d, given.flag(Options.VERBOSE), terminal);
     }
+  }
+
+  private static String libraries(Answer.Intended d) {
+    String count = Sizes.count(d.libraries(), "library").replace("librarys", "libraries");
+    return d.libraries() == 0 ? count : count + " " + d.travel();
   }
 
   /** Only worth telling when there are several. */
