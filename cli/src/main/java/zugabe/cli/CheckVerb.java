@@ -57,7 +57,9 @@ final class CheckVerb implements Verb {
     Table table = new Table();
     for (Answer.Intended d : check.deliverables()) {
       String start =
-          d.main().isEmpty() ? "a library" : "starts " + d.main() + " on Java " + d.java();
+          d.main().isEmpty()
+              ? d.kind().equals("jar") ? "a library" : ""
+              : "starts " + d.main() + " on Java " + d.java();
       table.row(
           d.name(), d.kind(), d.file(), Sizes.count(d.own(), "own file"), libraries(d), start);
     }

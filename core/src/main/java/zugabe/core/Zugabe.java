@@ -31,6 +31,7 @@ import zugabe.core.rehearse.Subject;
 import zugabe.core.target.Inspection;
 import zugabe.core.target.Report;
 import zugabe.core.target.Targets;
+import zugabe.core.target.archive.ArchiveTarget;
 import zugabe.core.target.jar.JarTarget;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
@@ -45,7 +46,7 @@ public final class Zugabe {
   private final Map<String, String> environment;
   private final int jobs;
   private final Progress progress;
-  private final Targets targets = new Targets(List.of(new JarTarget()));
+  private final Targets targets = new Targets(List.of(new JarTarget(), new ArchiveTarget()));
   private final Planning planning;
 
   /**

@@ -6,7 +6,7 @@ package zugabe.bytes;
  * there are.
  */
 public interface Packing {
-  /** Bytes of content in each block but the last: constant. */
+  /** Bytes of content in each block but the last, unless a packing says otherwise: constant. */
   int BLOCK_BYTES = 512 * 1024;
 
   /**
@@ -25,6 +25,29 @@ public interface Packing {
    * @param last whether the stream ends here
    */
   byte[] pack(byte[] previous, byte[] block, int length, boolean last);
+
+  /** Bytes of content in each block but the last. */
+  default int blockBytes() {
+    return BLOCK_BYTES;
+  }
+
+  /** Whether content is packed even when that doesn't make it smaller. */
+  default boolean packsAlways() {
+    return false;
+  }
+
+  /** Bytes of memory that packing one block takes, for formats whose engines are large. */
+  default long engineBytes() {
+    return 1 << 20;
+  }
+
+  /**
+   * Bytes of a packed block that count where a format lists its blocks: without padding behind
+   * them.
+   */
+  default long countedBytes(byte[] packed) {
+    return packed.length;
+  }
 
   /** Whether content is to be stored whatever its size. */
   default boolean stores() {

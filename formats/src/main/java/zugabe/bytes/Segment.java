@@ -1,6 +1,7 @@
 package zugabe.bytes;
 
 import java.io.IOException;
+import java.util.List;
 
 /**
  * One piece of a file to be written. Labels name it in messages: an entry's path, or a structure's
@@ -25,7 +26,14 @@ public sealed interface Segment {
    * Content that is compressed on the way, behind a header of fixed width that is filled in once
    * the result is known.
    */
-  record Packed(String label, Content content, Packing packing, Head head) implements Segment {}
+  record Packed(String label, Content content, Packing packing, Head head, Tail tail)
+      implements Segment {
+
+    /** With nothing behind it. */
+    public Packed(String label, Content content, Packing packing, Head head) {
+      this(label, content, packing, head, Tail.NOTHING);
+    }
+  }
 
   /**
    * A whole file of its own, behind a header of fixed width; places in it are counted from its
@@ -44,12 +52,47 @@ public sealed interface Segment {
    * positional write.
    */
   interface Head {
+    /** No header. */
+    Head NOTHING =
+        new Head() {
+          @Override
+          public int width(long position) {
+            return 0;
+          }
+
+          @Override
+          public byte[] encode(long position, Outcome outcome) {
+            return new byte[0];
+          }
+        };
+
     /** Width in bytes at this position; the same in every call. */
     int width(long position);
 
     /** The header's bytes, {@link #width} of them. */
     byte[] encode(long position, Outcome outcome);
   }
+
+  /** What stands behind a payload. */
+  interface Tail {
+    /** No bytes. */
+    Tail NOTHING = (outcome, blocks) -> new byte[0];
+
+    /**
+     * The bytes.
+     *
+     * @param blocks of the payload, in their order
+     */
+    byte[] encode(Outcome outcome, List<Block> blocks);
+  }
+
+  /**
+   * One block that was packed by itself.
+   *
+   * @param packedSize bytes written, without padding
+   * @param size bytes of the content
+   */
+  record Block(long packedSize, long size) {}
 
   /**
    * What became of a payload.

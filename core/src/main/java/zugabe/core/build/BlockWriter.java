@@ -18,6 +18,9 @@ import zugabe.core.work.Workers;
  * Whether it is packed at all is decided by its first {@link Packing#DECIDING_BLOCKS} blocks.
  */
 final class BlockWriter {
+  /** For blocks that are being packed: half of what the runtime may take. */
+  private static final long MEMORY_BYTES = Runtime.getRuntime().maxMemory() / 2;
+
   private final Segment.Packed segment;
   private final Workers workers;
   private final Sink sink;
@@ -25,6 +28,9 @@ final class BlockWriter {
   private final CRC32 crc = new CRC32();
   private final Deque<Future<byte[]>> inWork = new ArrayDeque<>();
   private byte[] previous = new byte[0];
+  private final Deque<Integer> lengths = new ArrayDeque<>();
+  private final List<Segment.Block> blocks = new ArrayList<>();
+  private final int blockBytes;
   private long read;
   private long written;
 
@@ -33,12 +39,15 @@ final class BlockWriter {
     this.workers = workers;
     this.sink = sink;
     this.tick = tick;
+    this.blockBytes = segment.packing().blockBytes();
   }
 
   Segment.Outcome run() throws IOException {
     boolean pack = !segment.packing().stores();
     try (InputStream in = segment.content().open()) {
-      if (pack) {
+      if (segment.packing().packsAlways()) {
+        packRest(in);
+      } else if (pack) {
         pack = start(in);
       }
       if (!pack) {
@@ -52,6 +61,11 @@ final class BlockWriter {
       inWork.forEach(f -> f.cancel(false));
     }
     return new Segment.Outcome(pack, crc.getValue(), written, read);
+  }
+
+  /** The blocks of a content that is always packed. */
+  List<Segment.Block> blocks() {
+    return blocks;
   }
 
   /** Packs the deciding blocks; when they shrink, they and all others are written packed. */
@@ -82,14 +96,26 @@ final class BlockWriter {
   }
 
   private void packRest(InputStream in) throws IOException {
-    int ahead = 2 * workers.jobs() + 1;
+    int ahead = ahead();
     while (read < segment.content().size() || !inWork.isEmpty()) {
       while (read < segment.content().size() && inWork.size() < ahead) {
         submit(next(in));
       }
-      write(Workers.take(inWork.remove()));
+      byte[] packed = Workers.take(inWork.remove());
+      if (segment.packing().packsAlways()) {
+        blocks.add(new Segment.Block(segment.packing().countedBytes(packed), lengths.remove()));
+      }
+      write(packed);
     }
     end(in);
+  }
+
+  /**
+   * Blocks in work at once: enough for all workers, as long as the memory for packing holds out.
+   */
+  private int ahead() {
+    long each = segment.packing().engineBytes() + 2L * blockBytes;
+    return (int) Math.max(1, Math.min(2L * workers.jobs() + 1, MEMORY_BYTES / each));
   }
 
   /** Copies; the next block is read, and digested, while one is written. */
@@ -114,12 +140,15 @@ final class BlockWriter {
   private void submit(byte[] block) {
     byte[] before = previous;
     boolean last = read == segment.content().size();
+    if (segment.packing().packsAlways()) {
+      lengths.add(block.length);
+    }
     inWork.add(workers.submit(() -> segment.packing().pack(before, block, block.length, last)));
     previous = block;
   }
 
   private byte[] next(InputStream in) throws IOException {
-    byte[] block = new byte[(int) Math.min(Packing.BLOCK_BYTES, segment.content().size() - read)];
+    byte[] block = new byte[(int) Math.min(blockBytes, segment.content().size() - read)];
     int got = in.readNBytes(block, 0, block.length);
     if (got < block.length) {
       throw new ContentChangedException(

@@ -339,9 +339,12 @@ public final class Builder {
                     || isCompanion(name, file.replaceAll("\\.jar$", "")));
   }
 
+  /** Endings of files that belong to a jar or an archive. */
+  private static final List<String> COMPANIONS =
+      List.of(".sh", ".cmd", ".settings", ".zip", ".tar", ".tar.gz", ".tar.xz", ".tar.zst");
+
   private static boolean isCompanion(String name, String stem) {
-    return name.startsWith(stem)
-        && List.of(".sh", ".cmd", ".settings").contains(name.substring(stem.length()));
+    return name.startsWith(stem) && COMPANIONS.contains(name.substring(stem.length()));
   }
 
   /** Removes them when asked to, else names them; returns what was removed. */

@@ -19,6 +19,7 @@ final class PlanDigest {
     lines.add(
         "app " + d.app().name() + "\t" + d.app().version() + "\t" + d.app().maker().orElse(""));
     lines.add("time " + d.time() + (d.stored() ? " stored" : ""));
+    lines.add("formats " + d.formats());
     lines.add("libraries " + d.travel() + (d.packed() ? " packed" : "") + " base " + d.base());
     lines.add("scripts " + d.scripts().map(String::valueOf).orElse("as needed"));
     d.merge().forEach(w -> lines.add("merge " + w.pattern() + ": " + w.rule()));

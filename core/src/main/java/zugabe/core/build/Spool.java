@@ -106,7 +106,9 @@ final class Spool {
   }
 
   private Pending start(Segment segment) {
-    if (segment instanceof Segment.Packed p && p.content().size() <= Packing.BLOCK_BYTES) {
+    if (segment instanceof Segment.Packed p
+        && p.content().size() <= Packing.BLOCK_BYTES
+        && !p.packing().packsAlways()) {
       return new Pending(p, workers.submit(() -> pack(p)), p.content().size());
     }
     return new Pending(segment, null, 0);
@@ -145,11 +147,12 @@ final class Spool {
     } else if (pending.segment() instanceof Segment.Packed p) {
       long at = position();
       sink.leaveSlot(p.head().width(at));
-      Segment.Outcome outcome =
+      BlockWriter writer =
           new BlockWriter(
-                  p, workers, sink, () -> progress.at("writing " + what, sink.position(), 0))
-              .run();
+              p, workers, sink, () -> progress.at("writing " + what, sink.position(), 0));
+      Segment.Outcome outcome = writer.run();
       sink.fillSlot(p.head().encode(at, outcome));
+      sink.write(p.tail().encode(outcome, writer.blocks()));
     } else if (pending.segment() instanceof Segment.Inside inside) {
       inside(inside);
     }

@@ -8,6 +8,8 @@ import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFilePermission;
 import java.security.MessageDigest;
 import java.util.HexFormat;
 import java.util.Optional;
@@ -51,6 +53,13 @@ public final class FileContent implements Content {
   @Override
   public long size() {
     return size;
+  }
+
+  /** Whether the system lets its owner run it. */
+  public boolean isExecutable() throws IOException {
+    PosixFileAttributeView view = Files.getFileAttributeView(path, PosixFileAttributeView.class);
+    return view != null
+        && view.readAttributes().permissions().contains(PosixFilePermission.OWNER_EXECUTE);
   }
 
   /** In lower-case hexadecimal; empty until the file was read to its end. */

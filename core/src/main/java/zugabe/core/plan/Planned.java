@@ -17,6 +17,7 @@ import zugabe.core.materials.Materials;
  * @param time of its entries
  * @param program what it starts; empty for a library
  * @param base what files that belong to it are named after
+ * @param formats of an archive, as endings of file names
  * @param travel how libraries travel
  * @param packed whether it leaves as one zip with the files that belong to it
  * @param scripts whether start scripts are made; empty: when they are needed
@@ -35,6 +36,7 @@ public record Planned(
     Optional<PlannedProgram> program,
     Materials materials,
     String base,
+    List<String> formats,
     Travel travel,
     boolean packed,
     Optional<Boolean> scripts,

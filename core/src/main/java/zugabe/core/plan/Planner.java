@@ -131,10 +131,20 @@ public final class Planner {
 
   private String file(DeliverableSpec spec) {
     String base = shortName();
-    String ending = isPacked(spec) ? ".zip" : isFolder(spec) ? "" : ".jar";
+    String ending = isArchive(spec) || isFolder(spec) ? "" : isPacked(spec) ? ".zip" : ".jar";
     return spec.file()
         .map(Said::value)
         .orElse(base + "-" + recipe.app().version().value() + ending);
+  }
+
+  private static boolean isArchive(DeliverableSpec spec) {
+    return spec.kind().value() == DeliverableSpec.Kind.ARCHIVE;
+  }
+
+  private static List<String> formats(DeliverableSpec spec) {
+    return spec.formats().isEmpty()
+        ? List.of(DeliverableSpec.Format.ZIP.ending())
+        : spec.formats().stream().map(f -> f.value().ending()).distinct().toList();
   }
 
   private static boolean isPacked(DeliverableSpec spec) {
@@ -165,7 +175,16 @@ public final class Planner {
                     "Signing isn't in this version.",
                     "Remove sign: for now."));
     String ending = isPacked(spec) ? ".zip" : ".jar";
-    if (spec.file().isPresent() && !isFolder(spec) && !file.endsWith(ending)) {
+    if (isArchive(spec)) {
+      spec.program()
+          .ifPresent(
+              p ->
+                  findings.add(
+                      FindingCode.Z1014,
+                      p.where(),
+                      "This version's archives hold files, and start no program.",
+                      "Name materials: instead, or make a jar with libraries: beside."));
+    } else if (spec.file().isPresent() && !isFolder(spec) && !file.endsWith(ending)) {
       findings.add(
           FindingCode.Z1008,
           spec.file().get().where(),
@@ -179,7 +198,8 @@ public final class Planner {
     }
     Materials materials = materials(group.get());
     Optional<HandManifest> manifest = manifest(spec, materials);
-    Optional<PlannedProgram> planned = program(spec, program, materials, manifest);
+    Optional<PlannedProgram> planned =
+        isArchive(spec) ? Optional.empty() : program(spec, program, materials, manifest);
     return Optional.of(
         new Planned(
             name,
@@ -190,6 +210,7 @@ public final class Planner {
             planned,
             materials,
             planned.filter(p -> program.isPresent()).map(PlannedProgram::name).orElse(shortName()),
+            formats(spec),
             Travel.valueOf(spec.libraries().value().name()),
             isPacked(spec),
             spec.scripts().value() == DeliverableSpec.Scripts.NEEDED

@@ -1,5 +1,6 @@
 package zugabe.core.recipe;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,6 +12,7 @@ public record DeliverableSpec(
     Said<Kind> kind,
     Optional<Said<String>> program,
     Optional<Said<String>> materials,
+    List<Said<Format>> formats,
     Said<Libraries> libraries,
     Said<Packed> packing,
     Optional<Said<Boolean>> packed,
@@ -25,7 +27,33 @@ public record DeliverableSpec(
   /** What is made. */
   public enum Kind {
     /** A jar: with a program one that {@code java -jar} starts, else a library. */
-    JAR
+    JAR,
+    /** Files below one folder, as archives in one or more formats. */
+    ARCHIVE
+  }
+
+  /** Formats of archives. */
+  public enum Format {
+    ZIP("zip"),
+    TAR("tar"),
+    TAR_GZ("tar.gz"),
+    TAR_XZ("tar.xz"),
+    TAR_ZST("tar.zst");
+
+    private final String ending;
+
+    Format(String ending) {
+      this.ending = ending;
+    }
+
+    /** Of file names, and the name in recipes. */
+    public String ending() {
+      return ending;
+    }
+
+    static Optional<Format> parse(String text) {
+      return Arrays.stream(values()).filter(f -> f.ending.equals(text)).findFirst();
+    }
   }
 
   /** Whether entries are packed. */
@@ -75,13 +103,23 @@ public record DeliverableSpec(
   }
 
   private static final Field<Said<Kind>> KIND =
-      Field.required("kind", TextShape.choice(Kind.values()), "What to make: jar.");
+      Field.required("kind", TextShape.choice(Kind.values()), "What to make: jar, or archive.");
   private static final Field<Said<String>> PROGRAM =
       Field.optional(
           "program", TextShape.any(), "Name of the program it starts. Default: the only one.");
   private static final Field<Said<String>> MATERIALS =
       Field.optional(
           "materials", TextShape.any(), "Group of materials it holds. Default: the program's.");
+  private static final Field<List<Said<Format>>> FORMATS =
+      Field.optional(
+          "formats",
+          new ListShape<>(
+              TextShape.parsed(
+                  "zip, tar, tar.gz, tar.xz or tar.zst",
+                  "zip|tar|tar\\.gz|tar\\.xz|tar\\.zst",
+                  Format::parse,
+                  Format.ZIP)),
+          "Of an archive: zip, tar, tar.gz, tar.xz, tar.zst. Default: zip.");
   private static final Field<Said<Libraries>> LIBRARIES =
       Field.optional(
           "libraries",
@@ -112,7 +150,7 @@ public record DeliverableSpec(
           "file",
           TextShape.matching(
               "a file name", "[^/\\\\:*?\"<>|\\x00-\\x1f]*[^/\\\\:*?\"<>|\\x00-\\x1f. ]"),
-          "File name. Default: {last part of app.id, or app.name}-{version}.jar, or .zip when packed.");
+          "File name. Default: {last part of app.id, or app.name}-{version}.jar, or .zip when packed; of an archive without the format's ending.");
   private static final Field<Said<String>> MANIFEST =
       Field.optional("manifest", TextShape.any(), "Hand-written manifest to start from.");
   private static final Field<Map<String, Said<String>>> ATTRIBUTES =
@@ -130,6 +168,7 @@ public record DeliverableSpec(
               KIND,
               PROGRAM,
               MATERIALS,
+              FORMATS,
               LIBRARIES,
               PACKING,
               PACKED,
@@ -144,6 +183,7 @@ public record DeliverableSpec(
                   v.of(KIND),
                   v.maybe(PROGRAM),
                   v.maybe(MATERIALS),
+                  v.of(FORMATS),
                   v.of(LIBRARIES),
                   v.of(PACKING),
                   v.maybe(PACKED),

@@ -43,6 +43,7 @@ public final class NestTest {
         Optional.empty(),
         new Materials("app", List.of(), List.of(libraries), natives, null),
         "tern",
+        List.of(),
         Travel.NESTED,
         false,
         Optional.empty(),

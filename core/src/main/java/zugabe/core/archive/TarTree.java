@@ -1,0 +1,31 @@
+package zugabe.core.archive;
+
+import java.util.ArrayList;
+import java.util.List;
+import zugabe.bytes.Content;
+import zugabe.core.tree.Entry;
+import zugabe.core.tree.InstallTree;
+import zugabe.formats.tar.TarContent;
+import zugabe.formats.tar.TarMember;
+
+/** Lays an install tree out as a tar file. */
+public final class TarTree {
+  private TarTree() {}
+
+  /** The whole file, not compressed. */
+  public static Content content(InstallTree tree) {
+    List<TarMember> members = new ArrayList<>(tree.entries().size());
+    for (Entry entry : tree.entries()) {
+      if (entry instanceof Entry.RegularFile file) {
+        members.add(TarMember.file(file.path(), file.time(), file.mode(), file.content()));
+      } else if (entry instanceof Entry.Directory folder) {
+        members.add(TarMember.folder(folder.path(), folder.time(), folder.mode()));
+      } else if (entry instanceof Entry.SymbolicLink link) {
+        members.add(TarMember.link(link.path(), link.time(), link.target()));
+      } else {
+        throw new IllegalArgumentException("its size isn't known before: " + entry.path());
+      }
+    }
+    return new TarContent(members);
+  }
+}

@@ -1,0 +1,39 @@
+package zugabe.formats.tar;
+
+import java.time.Instant;
+import java.util.Optional;
+import zugabe.bytes.Content;
+
+/**
+ * One entry to be written.
+ *
+ * @param name path with {@code /} between its parts; a folder's ends with one
+ * @param time whole seconds are kept
+ * @param mode Unix permission bits, 0 to 07777
+ * @param content of a regular file
+ * @param link target of a symbolic link
+ */
+public record TarMember(
+    String name, Instant time, int mode, Optional<Content> content, Optional<String> link) {
+
+  public static TarMember folder(String name, Instant time, int mode) {
+    String slashed = name.endsWith("/") ? name : name + "/";
+    return new TarMember(slashed, time, mode, Optional.empty(), Optional.empty());
+  }
+
+  public static TarMember file(String name, Instant time, int mode, Content content) {
+    return new TarMember(name, time, mode, Optional.of(content), Optional.empty());
+  }
+
+  public static TarMember link(String name, Instant time, String target) {
+    return new TarMember(name, time, 0777, Optional.empty(), Optional.of(target));
+  }
+
+  long size() {
+    return content.map(Content::size).orElse(0L);
+  }
+
+  char type() {
+    return content.isPresent() ? '0' : link.isPresent() ? '2' : '5';
+  }
+}
