@@ -3,9 +3,11 @@ package zugabe.core.archive;
 import java.util.ArrayList;
 import java.util.List;
 import zugabe.bytes.Content;
+import zugabe.bytes.Layout;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.tar.TarContent;
+import zugabe.formats.tar.TarLayout;
 import zugabe.formats.tar.TarMember;
 
 /** Lays an install tree out as a tar file. */
@@ -13,7 +15,16 @@ public final class TarTree {
   private TarTree() {}
 
   /** The whole file, not compressed. */
+  public static Layout layout(InstallTree tree) {
+    return new TarLayout(members(tree));
+  }
+
+  /** The whole file, to be compressed. */
   public static Content content(InstallTree tree) {
+    return new TarContent(members(tree));
+  }
+
+  private static List<TarMember> members(InstallTree tree) {
     List<TarMember> members = new ArrayList<>(tree.entries().size());
     for (Entry entry : tree.entries()) {
       if (entry instanceof Entry.RegularFile file) {
@@ -26,6 +37,6 @@ public final class TarTree {
         throw new IllegalArgumentException("its size isn't known before: " + entry.path());
       }
     }
-    return new TarContent(members);
+    return members;
   }
 }

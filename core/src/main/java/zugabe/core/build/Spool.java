@@ -6,6 +6,7 @@ import java.nio.channels.FileChannel;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Iterator;
+import java.util.List;
 import java.util.concurrent.Future;
 import java.util.zip.CRC32;
 import zugabe.bytes.ContentChangedException;
@@ -140,22 +141,32 @@ final class Spool {
       Ready ready = Workers.take(pending.work());
       sink.write(p.head().encode(position(), ready.outcome));
       sink.write(ready.bytes);
+      sink.write(p.tail().encode(ready.outcome, List.of()));
     } else if (pending.segment() instanceof Segment.Encoded e) {
       sink.write(e.encoder().encode(position()));
     } else if (pending.segment() instanceof Segment.Copy c) {
       copy(c);
     } else if (pending.segment() instanceof Segment.Packed p) {
-      long at = position();
-      sink.leaveSlot(p.head().width(at));
-      BlockWriter writer =
-          new BlockWriter(
-              p, workers, sink, () -> progress.at("writing " + what, sink.position(), 0));
-      Segment.Outcome outcome = writer.run();
-      sink.fillSlot(p.head().encode(at, outcome));
-      sink.write(p.tail().encode(outcome, writer.blocks()));
+      packed(p);
     } else if (pending.segment() instanceof Segment.Inside inside) {
       inside(inside);
     }
+  }
+
+  private void packed(Segment.Packed p) throws IOException {
+    long at = position();
+    int width = p.head().width(at);
+    if (width > 0) {
+      // an open slot holds the digest of the file up, so one without a width is none
+      sink.leaveSlot(width);
+    }
+    BlockWriter writer =
+        new BlockWriter(p, workers, sink, () -> progress.at("writing " + what, sink.position(), 0));
+    Segment.Outcome outcome = writer.run();
+    if (width > 0) {
+      sink.fillSlot(p.head().encode(at, outcome));
+    }
+    sink.write(p.tail().encode(outcome, writer.blocks()));
   }
 
   private void inside(Segment.Inside inside) throws IOException {

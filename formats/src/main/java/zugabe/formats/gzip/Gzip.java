@@ -27,6 +27,7 @@ import zugabe.formats.deflate.Deflate;
 public record Gzip(String label, Content content) implements Layout {
   private static final byte[] HEADER = {0x1F, (byte) 0x8B, 8, 0, 0, 0, 0, 0, 0, (byte) 0xFF};
   private static final int TRAILER_BYTES = 8;
+  private static final long LEAST_BYTES = 10L + TRAILER_BYTES;
 
   /** Deflate that always packs: a gzip member can't be stored. */
   private static final class Always implements Packing {
@@ -68,7 +69,7 @@ public record Gzip(String label, Content content) implements Layout {
 
   @Override
   public long leastSize() {
-    return HEADER.length + TRAILER_BYTES;
+    return LEAST_BYTES;
   }
 
   @Override

@@ -92,7 +92,12 @@ final class TarHeader {
   }
 
   private static boolean isAscii(String text) {
-    return text.chars().allMatch(c -> c >= 0x20 && c < 0x7F);
+    for (int i = 0; i < text.length(); i++) {
+      if (text.charAt(i) < 0x20 || text.charAt(i) >= 0x7F) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /**

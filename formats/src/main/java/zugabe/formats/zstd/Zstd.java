@@ -1,6 +1,7 @@
 package zugabe.formats.zstd;
 
 import com.github.luben.zstd.ZstdCompressCtx;
+import java.nio.ByteBuffer;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Queue;
@@ -10,27 +11,22 @@ import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
 import zugabe.bytes.Segment;
 
-/** A content as a Zstandard file of level 3, in frames of 8 MiB. */
+/** A content as a Zstandard file of level 3, in frames of 4 MiB. */
 public record Zstd(String label, Content content) implements Layout {
   private static final int LEVEL = 3;
-  private static final int FRAME_BYTES = 8 << 20;
+  private static final int FRAME_BYTES = 4 << 20;
 
   /** Packs frames with engines that wait for the next one. */
   private static final class Frames implements Packing {
-    private final Queue<ZstdCompressCtx> idle = new ConcurrentLinkedQueue<>();
+    private final Queue<Engine> idle = new ConcurrentLinkedQueue<>();
 
     @Override
     public byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
-      ZstdCompressCtx waiting = idle.poll();
-      ZstdCompressCtx engine = waiting == null ? fresh() : waiting;
-      byte[] content = length == block.length ? block : java.util.Arrays.copyOf(block, length);
-      byte[] frame = engine.compress(content);
+      Engine waiting = idle.poll();
+      Engine engine = waiting == null ? new Engine() : waiting;
+      byte[] frame = engine.pack(block, length);
       idle.add(engine);
       return frame;
-    }
-
-    private static ZstdCompressCtx fresh() {
-      return new ZstdCompressCtx().setLevel(LEVEL).setChecksum(true).setContentSize(true);
     }
 
     @Override
@@ -45,7 +41,27 @@ public record Zstd(String label, Content content) implements Layout {
 
     @Override
     public long engineBytes() {
-      return 8 << 20;
+      return 12 << 20;
+    }
+  }
+
+  /**
+   * One encoder with its buffers. They lie outside the heap: working on arrays of the heap, it
+   * would keep the garbage collector waiting.
+   */
+  private static final class Engine {
+    private final ZstdCompressCtx context =
+        new ZstdCompressCtx().setLevel(LEVEL).setChecksum(true).setContentSize(true);
+    private final ByteBuffer in = ByteBuffer.allocateDirect(FRAME_BYTES);
+    private final ByteBuffer out =
+        ByteBuffer.allocateDirect((int) com.github.luben.zstd.Zstd.compressBound(FRAME_BYTES));
+
+    byte[] pack(byte[] block, int length) {
+      in.clear().put(block, 0, length).flip();
+      int count = context.compressDirectByteBuffer(out, 0, out.capacity(), in, 0, length);
+      byte[] frame = new byte[count];
+      out.clear().get(frame);
+      return frame;
     }
   }
 

@@ -100,9 +100,11 @@ public final class ArchiveTarget implements Target {
     if (format.equals("zip")) {
       return ZipTree.layout(tree, d.stored() ? Packing.stored() : new Deflate(), 1);
     }
+    if (format.equals("tar")) {
+      return TarTree.layout(tree);
+    }
     Content tar = TarTree.content(tree);
     return switch (format) {
-      case "tar" -> Layout.copyOf(file, tar);
       case "tar.gz" -> new Gzip(file, tar);
       case "tar.xz" -> new Xz(file, tar);
       case "tar.zst" -> new Zstd(file, tar);
