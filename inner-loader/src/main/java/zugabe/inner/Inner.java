@@ -7,6 +7,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.jar.Manifest;
+import java.util.zip.CRC32;
 import java.util.zip.Inflater;
 import java.util.zip.InflaterInputStream;
 import java.util.zip.ZipEntry;
@@ -131,8 +132,21 @@ final class Inner {
     return u4(central, positions[i] + 12);
   }
 
-  /** An entry's content. */
+  /**
+   * An entry's content, checked by its CRC-32: a damaged class would fail with a message that tells
+   * nothing.
+   */
   byte[] read(int i) throws IOException {
+    byte[] content = content(i);
+    CRC32 crc = new CRC32();
+    crc.update(content, 0, content.length);
+    if (crc.getValue() != crc32(i)) {
+      throw new IOException(name(i) + " in " + path() + " is damaged");
+    }
+    return content;
+  }
+
+  private byte[] content(int i) throws IOException {
     int packed = packedSize(i);
     int size = size(i);
     byte[] bytes = packed(i);

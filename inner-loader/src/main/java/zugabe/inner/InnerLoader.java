@@ -229,16 +229,23 @@ final class InnerLoader extends URLClassLoader {
         // a folder may be asked for without its slash
         found = first(name.concat("/"));
       }
-      return found == null ? null : address(found);
+      return found == null ? null : address(found, name);
     } catch (IOException e) {
       return null;
     }
   }
 
-  private URL address(Found found) throws IOException {
-    return found.own != null
-        ? Addresses.own(outer, found.own.getName())
-        : Addresses.entry(libraries[found.library], libraries[found.library].name(found.at));
+  /**
+   * As the runtime does it: the name that was asked for, and in multi-release libraries that of the
+   * variant.
+   */
+  private URL address(Found found, String asked) throws IOException {
+    if (found.own != null) {
+      return Addresses.own(outer, found.own.getName());
+    }
+    Inner library = libraries[found.library];
+    boolean versioned = index.libraries.get(found.library).versions.length > 0;
+    return Addresses.entry(library, versioned ? library.name(found.at) : asked);
   }
 
   @Override
@@ -246,12 +253,12 @@ final class InnerLoader extends URLClassLoader {
     List<URL> found = new ArrayList<>();
     ZipEntry mine = own(name);
     if (mine != null) {
-      found.add(address(new Found(-1, -1, mine)));
+      found.add(address(new Found(-1, -1, mine), name));
     }
     for (int library : holding(name)) {
       int at = find(library, name);
       if (at >= 0) {
-        found.add(address(new Found(library, at, null)));
+        found.add(address(new Found(library, at, null), name));
       }
     }
     return Collections.enumeration(found);

@@ -41,10 +41,10 @@ import zugabe.core.work.Workers;
  */
 public final class FaultyDiskTest {
   private static final List<String> FINAL_NAMES =
-      List.of("one-1.jar", "two-1.jar", "four.zip", "three/one.jar", "three/lib/part.jar");
+      List.of("mark-1.jar", "two-1.jar", "four.zip", "three/mark.jar", "three/lib/part.jar");
   private static final String RECIPE =
       """
-      app: {name: One, version: 1}
+      app: {name: Mark, version: 1}
       materials: {app: {own: own, libraries: lib}}
       deliverables:
         one: {kind: jar, materials: app}
@@ -223,7 +223,7 @@ public final class FaultyDiskTest {
       assertThat(findings)
           .anyMatch(
               f -> f.code() == FindingCode.Z2004 && f.where().file().equals("own/Code.class"));
-      assertThat(folder.resolve("out/one-1.jar")).doesNotExist();
+      assertThat(folder.resolve("out/mark-1.jar")).doesNotExist();
     }
   }
 
@@ -264,7 +264,7 @@ public final class FaultyDiskTest {
     Path out = folder.resolve("out");
     Files.move(out.resolve("receipt.json"), out.resolve("receipt.json.aside"));
     Files.writeString(out.resolve("two-1.jar"), "of another build");
-    Files.writeString(out.resolve("one-1.jar.part"), "half");
+    Files.writeString(out.resolve("mark-1.jar.part"), "half");
     OutputFolder open =
         OutputFolder.open(out, Disk.REAL, Duration.ZERO, new Findings(), Progress.NONE);
     try (open) {
