@@ -81,7 +81,7 @@ public final class NestedLoaderTest {
     one.put(
         "META-INF/versions/17/one/Versioned.class",
         Files.readAllBytes(w.path("newer/one/Versioned.class")));
-    w.jar("lib/one.jar", one);
+    w.jar("lib/part.jar", one);
     w.jar("lib/two.jar", Workspace.entries("both.txt", "two", "one/b.txt", "two's", "one/", ""));
     w.write(
         "zugabe.yaml",
@@ -135,6 +135,6 @@ public final class NestedLoaderTest {
     Files.write(copy, bytes);
     Program.Result r = workspace.program().run("java", "-jar", copy.toString(), "own.txt");
     assertThat(r.exit()).isEqualTo(1);
-    assertThat(r.err()).contains("one/Sealed.class in inner/lib/one.jar is damaged");
+    assertThat(r.err()).contains("one/Sealed.class in inner/lib/part.jar is damaged");
   }
 }

@@ -131,7 +131,7 @@ public final class TarTest {
 
               @Override
               public Access access() {
-                throw new UnsupportedOperationException();
+                throw new UnsupportedOperationException("only streamed");
               }
             });
     assertThat(new String(TarHeader.encode(huge), StandardCharsets.UTF_8))
