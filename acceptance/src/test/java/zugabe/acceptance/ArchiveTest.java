@@ -108,12 +108,6 @@ public final class ArchiveTest {
       Program.Result twice = w.program().zugabe("build");
       assertThat(twice.exit()).isEqualTo(1);
       assertThat(twice.err()).contains("error Z4006").contains("would both be");
-      w.write(
-          "zugabe.yaml",
-          RECIPE.replace("kind: archive", "kind: archive, program: p")
-              + "programs: {p: {main: a.B}}\n");
-      Program.Result program = w.program().zugabe("build");
-      assertThat(program.err()).contains("error Z1014");
     }
   }
 }

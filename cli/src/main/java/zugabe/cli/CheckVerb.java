@@ -19,13 +19,17 @@ final class CheckVerb implements Verb {
             name(),
             "Shows every finding for the recipe and its materials. Writes nothing.",
             "zugabe check",
-            "zugabe check --set app.version=2.4.1");
+            "zugabe check --set app.version=2.4.1",
+            "zugabe check --tree");
     Options.recipe(spec);
     spec.addOption(Options.json());
+    spec.addOption(
+        Options.flag(TREE, "-t", "Show what archives hold, as it will lie where it is used."));
     spec.addPositional(Options.names("Deliverables to look at. Default: all."));
     return spec;
   }
 
+  private static final String TREE = "--tree";
   private static final int FEW = 12;
 
   @Override
@@ -67,7 +71,16 @@ final class CheckVerb implements Verb {
     for (Answer.Intended d : check.deliverables()) {
       files(d, terminal);
       rules(d, given.flag(Options.VERBOSE), terminal);
+      if (given.flag(TREE)) {
+        d.trees().forEach(t -> tree(d, t, given));
+      }
     }
+  }
+
+  private static void tree(Answer.Intended d, Answer.Installed tree, Given given) {
+    String where = tree.platform().isEmpty() ? "" : " for " + tree.platform();
+    given.terminal().out().println("Tree of " + d.name() + where + ":");
+    new InstallTreeText(tree.lines(), given.flag(Options.VERBOSE)).print(given.terminal().out());
   }
 
   private static String libraries(Answer.Intended d) {

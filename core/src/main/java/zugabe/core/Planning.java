@@ -8,8 +8,10 @@ import java.nio.file.Path;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.checks.JavaVersionCheck;
 import zugabe.core.finding.FindingCode;
@@ -19,6 +21,7 @@ import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Planner;
 import zugabe.core.recipe.Recipe;
+import zugabe.core.target.Held;
 import zugabe.core.target.Report;
 import zugabe.core.target.Targets;
 import zugabe.core.work.Progress;
@@ -111,12 +114,25 @@ final class Planning {
     Map<String, Report> reports = new LinkedHashMap<>();
     if (!findings.hasErrors()) {
       JavaVersionCheck.run(plan, findings);
-      for (Planned d : plan.deliverables()) {
-        reports.put(d.name(), targets.of(d.kind()).check(d, findings));
+      for (Planned d : plan.inOrder()) {
+        reports.put(d.name(), targets.of(d.kind()).check(d, held(reports), findings));
       }
       twoOfOneName(reports, findings);
     }
     return Optional.of(new Ready(plan, reports));
+  }
+
+  /** What deliverables that were looked at will be, for those that hold them. */
+  private static Held held(Map<String, Report> reports) {
+    Map<String, List<Held.File>> files = new LinkedHashMap<>();
+    reports.forEach(
+        (name, report) ->
+            files.put(
+                name,
+                report.files().stream()
+                    .map(f -> new Held.File(f, 0644, Content.of(new byte[0])))
+                    .toList()));
+    return new Held(files, Map.of());
   }
 
   /** Files that belong to a deliverable may have the name of another's. */

@@ -110,7 +110,8 @@ public final class Zugabe {
         d.materials().libraries().size(),
         d.travel().name().toLowerCase(Locale.ROOT),
         report == null ? List.of() : report.files(),
-        report == null ? List.of() : report.treatments());
+        report == null ? List.of() : report.treatments(),
+        report == null ? List.of() : report.trees().stream().map(TreeLines::of).toList());
   }
 
   /** Makes deliverables. With errors among the findings nothing is written. */

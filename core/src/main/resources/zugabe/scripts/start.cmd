@@ -1,19 +1,19 @@
 @echo off
 rem Starts @TITLE@.
-rem Needs @NEEDS@: looked for where the settings say, in the folder "runtime" beside this script, in JAVA_HOME, and on the path.
-rem Settings: %%APPDATA%%\@APP@\@PROGRAM@.settings, else @SETTINGS@ beside this script, which tells what can be set.
+rem Needs @NEEDS@: looked for where the settings say, in the folder "runtime" here, in JAVA_HOME, and on the path.
+rem Settings: %%APPDATA%%\@APP@\@PROGRAM@.settings, else @SETTINGS@ here, which tells what can be set.
 rem All arguments are the program's own. Put those with spaces or any of  ^& ^| ^< ^> ^^ ( ) , ; =  into quotation marks. The command
 rem processor itself changes %% and, in quotation marks, can't pass a quotation mark: programs that need those are started with
 rem java directly.
 setlocal DisableDelayedExpansion
-set "HERE=%~dp0"
+@HERE_CMD@
 set "OPTIONS="
 set "ARGUMENTS="
 set "JAVA_FOLDER="
 set "JAVA="
 set "TRIED="
 set "SETTINGS=%APPDATA%\@APP@\@PROGRAM@.settings"
-if not exist "%SETTINGS%" set "SETTINGS=%HERE%@SETTINGS@"
+if not exist "%SETTINGS%" set "SETTINGS=%HERE%@SETTINGS_CMD@"
 if not exist "%SETTINGS%" goto runtime
 for /f "usebackq eol=# tokens=1* delims==" %%a in ("%SETTINGS%") do (
   set "KEY=%%a"
@@ -47,22 +47,7 @@ if not defined JAVA (
 :failed
 exit /b 1
 
-rem One "key = value"; spaces around both don't count.
-:setting
-if not defined KEY exit /b 0
-:key
-if "%KEY:~0,1%" == " " set "KEY=%KEY:~1%"& goto key
-:keyend
-if "%KEY:~-1%" == " " set "KEY=%KEY:~0,-1%"& goto keyend
-if "%KEY:~0,1%" == "#" exit /b 0
-if not defined VALUE (
-  echo @PROGRAM@: %SETTINGS%: "key = value" is wanted, not "%KEY%" 1>&2
-  exit /b 1
-)
-:value
-if "%VALUE:~0,1%" == " " set "VALUE=%VALUE:~1%"& goto value
-:valueend
-if "%VALUE:~-1%" == " " set "VALUE=%VALUE:~0,-1%"& goto valueend
+@KEYVALUE_CMD@
 if "%KEY%" == "java" set "JAVA_FOLDER=%VALUE%"& exit /b 0
 if "%KEY%" == "option" set OPTIONS=%OPTIONS% "%VALUE%"& exit /b 0
 if "%KEY%" == "argument" set ARGUMENTS=%ARGUMENTS% "%VALUE%"& exit /b 0

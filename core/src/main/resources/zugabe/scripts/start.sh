@@ -1,60 +1,18 @@
 #!/bin/sh
 # Starts @TITLE@.
-# Needs @NEEDS@: looked for where the settings say, in the folder "runtime" beside this script, in JAVA_HOME, and on the path.
-# Settings: ${XDG_CONFIG_HOME:-~/.config}/@APP@/@PROGRAM@.settings, else @SETTINGS@ beside this script, which tells what can be set.
+# Needs @NEEDS@: looked for where the settings say, in the folder "runtime" here, in JAVA_HOME, and on the path.
+# Settings: ${XDG_CONFIG_HOME:-~/.config}/@APP@/@PROGRAM@.settings, else @SETTINGS@ here, which tells what can be set.
 # All arguments are the program's own; this script has none.
 
-fail() {
-  printf '%s: %s\n' @QUOTED_PROGRAM@ "$1" >&2
-  exit "${2:-1}"
-}
-
-# Its own place, through links.
-self=$0
-while [ -L "$self" ]; do
-  link=$(readlink "$self" && printf x) || fail "can't follow the link $self"
-  link=${link%?x}
-  case $link in
-    /*) self=$link ;;
-    *) self=${self%"${self##*/}"}$link ;;
-  esac
-done
-case $self in
-  */*) here=${self%/*}/ ;;
-  *) here=./ ;;
-esac
-here=$(CDPATH='' cd -- "$here" && pwd -P && printf x) || fail "can't enter the folder of $0"
-here=${here%?x}
-
-# Appends $1 as one word to what the variable named $2 holds; nothing in it is ever expanded.
-word() {
-  rest=$1
-  quoted=
-  while :; do
-    case $rest in
-      *\'*)
-        quoted=$quoted${rest%%\'*}"'\\''"
-        rest=${rest#*\'}
-        ;;
-      *) break ;;
-    esac
-  done
-  eval "$2=\"\$$2 '\$quoted\$rest'\""
-}
-
+@PLACE_SH@
+@WORD_SH@
 options=
 arguments=
 chosen=
 settings=${XDG_CONFIG_HOME:-$HOME/.config}/@APP@/@PROGRAM@.settings
-[ -f "$settings" ] || settings=$here/@SETTINGS@
+[ -f "$settings" ] || settings=$here/@SETTINGS_FILE@
 
-# One "key = value"; spaces around both don't count.
-setting() {
-  key=${1%%=*}
-  value=${1#*=}
-  key=${key%"${key##*[! 	]}"}
-  value=${value#"${value%%[! 	]*}"}
-  value=${value%"${value##*[! 	]}"}
+@KEYVALUE_SH@
   case $key in
     java) chosen=$value ;;
     option) word "$value" options ;;
@@ -63,21 +21,7 @@ setting() {
   esac
 }
 
-if [ -f "$settings" ]; then
-  number=0
-  cr=$(printf '\r')
-  while IFS= read -r line || [ -n "$line" ]; do
-    number=$((number + 1))
-    line=${line%"$cr"}
-    line=${line#"${line%%[! 	]*}"}
-    case $line in
-      '' | \#*) ;;
-      *=*) setting "$line" ;;
-      *) fail "$settings: line $number: \"key = value\" is wanted, not \"$line\"" ;;
-    esac
-  done <"$settings"
-fi
-
+@READING_SH@
 # Sets version to the major version of the runtime in folder $1, whose program is $2; 0 when it has none.
 look() {
   version=

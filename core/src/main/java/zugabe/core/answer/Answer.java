@@ -53,6 +53,7 @@ public sealed interface Answer {
    * @param travel how libraries travel: merged, nested or beside
    * @param files that go out, as paths in the output folder
    * @param treatments files that a rule decided about
+   * @param trees of a deliverable that installs something, one per platform
    */
   record Intended(
       String name,
@@ -64,7 +65,27 @@ public sealed interface Answer {
       int libraries,
       String travel,
       List<String> files,
-      List<Report.Treatment> treatments) {}
+      List<Report.Treatment> treatments,
+      List<Installed> trees) {}
+
+  /**
+   * An install tree.
+   *
+   * @param platform empty for one that serves all
+   * @param lines in the order of the tree
+   */
+  record Installed(String platform, List<Line> lines) {
+    /**
+     * One entry.
+     *
+     * @param path folders end with a slash
+     * @param mode as {@code ls} writes it
+     * @param size in bytes; -1 for what isn't made yet
+     * @param link target of a symbolic link, else empty
+     * @param from the material, or what makes it
+     */
+    public record Line(String path, String mode, long size, String link, String from) {}
+  }
 
   /**
    * Deliverables made.

@@ -33,9 +33,8 @@ public final class ZipTree {
             ZipMember.inside(built.path(), built.time(), built.layout()).withMode(built.mode()));
       } else if (entry instanceof Entry.Directory folder) {
         members.add(ZipMember.folder(folder.path(), folder.time()));
-      } else {
-        throw new IllegalArgumentException(
-            "links aren't held by any zip-shaped kind yet: " + entry.path());
+      } else if (entry instanceof Entry.SymbolicLink link) {
+        members.add(ZipMember.link(link.path(), link.time(), link.target()));
       }
     }
     return ZipWriter.layout(members);

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
@@ -23,6 +24,7 @@ import zugabe.core.plan.Planned;
 import zugabe.core.program.Version;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.core.target.Held;
 import zugabe.core.target.Input;
 import zugabe.core.target.Output;
 import zugabe.core.target.Targets;
@@ -40,6 +42,8 @@ public final class Builder {
   private final Progress progress;
   private final Findings findings;
   private final Map<String, List<Output>> outputs = new LinkedHashMap<>();
+  private final List<String> parts = new ArrayList<>();
+  private Held held = Held.NOTHING;
 
   /**
    * How to build.
@@ -105,24 +109,35 @@ public final class Builder {
     boolean done = false;
     try {
       for (Planned d : plan.deliverables()) {
-        List<Output> files = targets.of(d.kind()).assemble(d);
-        outputs.put(d.name(), files);
-        files.forEach(f -> names.add(f.file()));
+        if (isSelfContained(d)) {
+          assemble(d, names);
+        }
       }
       folder.removeOrphans(names);
       if (!hasRoom() || overwritesMaterial(folder)) {
         return Optional.empty();
       }
-      List<Receipt.Row> rows = new ArrayList<>();
-      for (Planned d : plan.deliverables()) {
-        rows.add(row(d, write(folder, d)));
+      Map<String, Receipt.Row> rows = new LinkedHashMap<>();
+      plan.deliverables().forEach(d -> rows.put(d.name(), null));
+      for (Planned d : plan.inOrder()) {
+        if (!isSelfContained(d)) {
+          makeParts(folder, d);
+          assemble(d, names);
+          if (overwritesMaterial(folder)) {
+            return Optional.empty();
+          }
+        }
+        rows.put(d.name(), row(d, write(folder, d)));
         progress.at("making the receipt", 0, 0);
       }
-      List<String> left = leftovers(folder, last);
-      Receipt receipt = merged(last, rows, order.tidy() ? List.of() : left);
+      Leftovers leftovers = new Leftovers(plan, all(), order, findings);
+      List<String> left = leftovers.of(folder, last);
+      List<Receipt.Row> made = List.copyOf(rows.values());
+      Receipt receipt = merged(last, made, order.tidy() ? List.of() : left);
+      removeParts(folder);
       folder.commit(names, receipt);
       done = true;
-      return Optional.of(new Result(rows, tidy(folder, left)));
+      return Optional.of(new Result(made, leftovers.tidy(folder, left)));
     } catch (ContentChangedException e) {
       findings.add(
           FindingCode.Z2004,
@@ -133,10 +148,45 @@ public final class Builder {
       failed(e);
     } finally {
       if (!done) {
+        removeParts(folder);
         folder.undo(names);
       }
     }
     return Optional.empty();
+  }
+
+  /** Whether it needs nothing that this build makes first. */
+  private boolean isSelfContained(Planned d) {
+    return d.holds().isEmpty() && d.tree().map(t -> t.parts().isEmpty()).orElse(true);
+  }
+
+  private void assemble(Planned d, List<String> names) throws IOException {
+    List<Output> files = targets.of(d.kind()).assemble(d, held);
+    outputs.put(d.name(), files);
+    files.forEach(f -> names.add(f.file()));
+  }
+
+  /** Writes what is laid out into the deliverable, and doesn't go out itself. */
+  private void makeParts(OutputFolder folder, Planned d) throws IOException {
+    Map<String, Content> made = new LinkedHashMap<>();
+    for (Output part : targets.of(d.kind()).parts(d)) {
+      // a name that no deliverable can have
+      String name = "." + d.name() + "." + part.file();
+      parts.add(name);
+      Path path = folder.prepare(name);
+      removeAtExit(path);
+      try (FileChannel file = disk.create(path)) {
+        Spool.write(part.layout(), file, part.file(), workers, progress);
+      }
+      made.put(part.file(), new FileContent(path, part.file(), Files.size(path), false));
+    }
+    held = new Held(held.deliverables(), made);
+  }
+
+  private void removeParts(OutputFolder folder) throws IOException {
+    for (String name : parts) {
+      Files.deleteIfExists(folder.part(name));
+    }
   }
 
   private void failed(IOException e) {
@@ -213,6 +263,7 @@ public final class Builder {
 
   private List<Receipt.Made> write(OutputFolder folder, Planned d) throws IOException {
     List<Receipt.Made> made = new ArrayList<>();
+    List<Held.File> finished = new ArrayList<>();
     try {
       hold(d);
       for (Output output : outputs.get(d.name())) {
@@ -222,9 +273,17 @@ public final class Builder {
           Spool.Written written =
               Spool.write(output.layout(), file, output.file(), workers, progress);
           made.add(new Receipt.Made(output.file(), written.size(), written.sha256()));
+          finished.add(
+              new Held.File(
+                  output.file(),
+                  output.mode(),
+                  new FileContent(part, output.file(), written.size(), false)));
         }
         folder.allow(part, output.mode());
       }
+      Map<String, List<Held.File>> all = new LinkedHashMap<>(held.deliverables());
+      all.put(d.name(), finished);
+      held = new Held(all, Map.of());
       return made;
     } finally {
       release(d);
@@ -305,71 +364,5 @@ public final class Builder {
         plan.app().version(),
         List.copyOf(rows.values()),
         left);
-  }
-
-  /** What earlier builds made, the recipe no longer makes, and is still there. */
-  private List<String> leftovers(OutputFolder folder, Optional<Receipt> last) {
-    Stream<String> made =
-        last.stream()
-            .flatMap(l -> l.deliverables().stream())
-            .flatMap(r -> r.files().stream())
-            .map(Receipt.Made::path);
-    return Stream.concat(made, last.stream().flatMap(l -> l.left().stream()))
-        .distinct()
-        .filter(name -> !isStillMade(name) && folder.isInside(name))
-        .filter(name -> Files.isRegularFile(folder.file(name)))
-        .sorted()
-        .toList();
-  }
-
-  /**
-   * Whether a deliverable of the recipe makes this file: known exactly of those that are made now.
-   */
-  private boolean isStillMade(String name) {
-    if (all().stream().anyMatch(o -> o.file().equals(name))) {
-      return true;
-    }
-    List<String> now = plan.deliverables().stream().map(Planned::file).toList();
-    return plan.allFiles().stream()
-        .filter(file -> !now.contains(file))
-        .anyMatch(
-            file ->
-                name.equals(file)
-                    || name.startsWith(file + "/")
-                    || isCompanion(name, file.replaceAll("\\.jar$", "")));
-  }
-
-  /** Endings of files that belong to a jar or an archive. */
-  private static final List<String> COMPANIONS =
-      List.of(".sh", ".cmd", ".settings", ".zip", ".tar", ".tar.gz", ".tar.xz", ".tar.zst");
-
-  private static boolean isCompanion(String name, String stem) {
-    return name.startsWith(stem) && COMPANIONS.contains(name.substring(stem.length()));
-  }
-
-  /** Removes them when asked to, else names them; returns what was removed. */
-  private List<String> tidy(OutputFolder folder, List<String> left) throws IOException {
-    Map<String, Integer> named = new LinkedHashMap<>();
-    for (String name : left) {
-      if (order.tidy()) {
-        folder.delete(name);
-      } else {
-        // files of one folder are told together
-        int slash = name.indexOf('/');
-        named.merge(slash < 0 ? name : name.substring(0, slash + 1), 1, Integer::sum);
-      }
-    }
-    named.forEach(this::leftover);
-    return order.tidy() ? left : List.of();
-  }
-
-  private void leftover(String name, int count) {
-    findings.add(
-        FindingCode.Z5004,
-        Where.file(order.shown() + "/" + name),
-        name.endsWith("/")
-            ? "An earlier build made " + count + " files in it, and the recipe no longer does."
-            : "An earlier build made it, and the recipe no longer does.",
-        "Remove it, or build with --tidy.");
   }
 }

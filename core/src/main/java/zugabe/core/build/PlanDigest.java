@@ -4,8 +4,11 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import zugabe.bytes.Digests;
+import zugabe.core.materials.Materials;
+import zugabe.core.materials.OwnFile;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.PlannedTree;
 import zugabe.core.program.Version;
 
 /** SHA-256 over everything that decides a deliverable's bytes but the content of its inputs. */
@@ -26,19 +29,50 @@ final class PlanDigest {
     d.program().ifPresent(p -> program(p, lines));
     d.attributes().forEach((name, value) -> lines.add("attribute " + name + ": " + value.value()));
     d.manifest().ifPresent(m -> lines.add("manifest " + m.file().name()));
-    d.materials().own().forEach(f -> lines.add("own " + f.path() + " from " + f.file().name()));
-    d.materials().libraries().forEach(l -> lines.add("library " + l.file().name()));
-    d.materials()
-        .natives()
+    materials(d.materials(), lines);
+    d.tree().ifPresent(t -> tree(t, lines));
+    return Digests.sha256Hex((String.join("\n", lines) + "\n").getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static void materials(Materials m, List<String> lines) {
+    m.own().forEach(f -> lines.add("own " + of(f)));
+    m.ownFor()
+        .forEach((platform, own) -> own.forEach(f -> lines.add("own " + platform + " " + of(f))));
+    m.libraries().forEach(l -> lines.add("library " + l.file().name()));
+    m.natives()
         .forEach(
             (platform, files) ->
                 files.forEach(f -> lines.add("native " + platform + " " + f.name())));
-    return Digests.sha256Hex((String.join("\n", lines) + "\n").getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static String of(OwnFile own) {
+    return own.path() + " from " + own.file().name() + own.link().map(l -> " to " + l).orElse("");
+  }
+
+  private static void tree(PlannedTree tree, List<String> lines) {
+    lines.add("platforms " + tree.platforms() + (tree.install() ? " installs" : ""));
+    tree.parts()
+        .forEach(
+            part -> {
+              lines.add("part " + part.program().name() + " of " + part.materials().name());
+              program(part.program(), lines);
+              materials(part.materials(), lines);
+            });
+    tree.runtimes()
+        .forEach(
+            (platform, r) ->
+                r.files().forEach(f -> lines.add("runtime " + platform + " " + of(f))));
+    tree.holds().forEach((name, folder) -> lines.add("holds " + name + " in " + folder));
+    tree.licence().ifPresent(l -> lines.add("licence " + l.name()));
+    tree.icon().ifPresent(i -> lines.add("icon " + i.name()));
   }
 
   private static void program(PlannedProgram p, List<String> lines) {
     lines.add("main " + p.main() + " java " + p.javaText() + " " + p.surface());
     p.modules().ifPresent(m -> lines.add("modules " + m.main() + " " + m.add()));
+    p.file().ifPresent(f -> lines.add("file " + f + " by " + p.interpreter().orElse("-")));
+    p.service().ifPresent(v -> lines.add("service " + v));
+    p.firstRun().ifPresent(f -> lines.add("first run " + f));
     p.options().forEach(o -> lines.add("option " + o.value()));
     p.arguments().forEach(a -> lines.add("argument " + a.value()));
   }

@@ -39,6 +39,7 @@ public enum FindingCode {
       "What is asked for can't be made yet, and leaving it out silently would be worse."),
   Z1015(ERROR, "Secret in the recipe", "Everybody who can read the recipe could read it."),
   Z1016(ERROR, "Variables refer to each other", "The text would never come to an end."),
+  Z1017(ERROR, "Deliverables hold each other", "None of them could be made first."),
 
   Z2001(ERROR, "Nothing matches", "Something that was meant to be shipped would be missing."),
   Z2002(
@@ -107,6 +108,16 @@ public enum FindingCode {
       ERROR,
       "Nested libraries without a program",
       "Whoever puts the jar on a class path would not find its libraries."),
+  Z3013(ERROR, "Program's file not found", "The start script would start nothing."),
+  Z3014(
+      ERROR,
+      "Not a runtime",
+      "What is carried must be a whole runtime that tells its version and platform."),
+  Z3015(ERROR, "Runtime doesn't fit", "The carried runtime could not run the program."),
+  Z3016(
+      ERROR,
+      "Nothing for this platform",
+      "The archive would lack a file that the program needs there."),
   Z3006(NOTE, "No program found", "The jar is made as a library: java -jar won't start it."),
 
   Z4001(
@@ -144,6 +155,12 @@ public enum FindingCode {
       WARNING,
       "Two libraries of one file name",
       "One would overwrite the other; mostly one of them is a copy."),
+  Z4012(ERROR, "Link leaves the tree", "It would lead somewhere else on every machine."),
+  Z4013(WARNING, "Link leads nowhere", "Whoever follows it finds nothing."),
+  Z4014(
+      ERROR,
+      "Name that the target forbids",
+      "Unpacking fails there, or one file overwrites another."),
 
   Z5001(ERROR, "Output folder can't be used", "Nothing can be written."),
   Z5002(ERROR, "Disk full", "The result would be cut off; the last good one is kept."),

@@ -64,6 +64,24 @@ public final class AnswerJson {
     map.put("travel", d.travel());
     map.put("files", d.files());
     map.put("rules", d.treatments().stream().map(AnswerJson::treatment).toList());
+    map.put("trees", d.trees().stream().map(AnswerJson::tree).toList());
+    return map;
+  }
+
+  private static Map<String, Object> tree(Answer.Installed tree) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("platform", tree.platform());
+    map.put("entries", tree.lines().stream().map(AnswerJson::line).toList());
+    return map;
+  }
+
+  private static Map<String, Object> line(Answer.Installed.Line line) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("path", line.path());
+    map.put("mode", line.mode());
+    map.put("size", line.size());
+    map.put("link", line.link());
+    map.put("from", line.from());
     return map;
   }
 

@@ -95,6 +95,11 @@ public final class ClassSurvey {
     return new ClassSurvey(own.stream().filter(OwnFile::isClass).toList(), reading);
   }
 
+  /** A survey of no classes. */
+  ClassSurvey none() {
+    return new ClassSurvey(List.of(), reading);
+  }
+
   /** The highest class-file version and a file that has it. Reads every header. */
   Optional<Materials.Highest> highest() throws IOException {
     List<Integer> majors = reading.workers.map(classes, reading::major);

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
@@ -43,6 +44,15 @@ public final class Finder {
    * @param only when a folder is named: the ending its files must have; empty for any
    */
   List<Match> find(Sought sought, String only) {
+    return find(sought, only, false);
+  }
+
+  /**
+   * The same.
+   *
+   * @param links whether symbolic links stay links, wherever they lead
+   */
+  List<Match> find(Sought sought, String only, boolean links) {
     Base base = base(sought);
     if (base == null) {
       return List.of();
@@ -54,7 +64,7 @@ public final class Finder {
       if (!glob.hasWildcards() && Files.isRegularFile(start)) {
         one(base, start, start.getFileName().toString(), matches, sought);
       } else if (Files.isDirectory(start)) {
-        Files.walkFileTree(start, new Walk(base, start, glob, only, matches, sought));
+        Files.walkFileTree(start, new Walk(base, start, glob, only, links, matches, sought));
       }
     } catch (IOException e) {
       findings.add(
@@ -72,7 +82,7 @@ public final class Finder {
   }
 
   /** One file by its path, for things like a manifest; empty findings mean it is there. */
-  public java.util.Optional<FileContent> file(Sought sought) {
+  public Optional<FileContent> file(Sought sought) {
     List<Match> found = find(sought, "");
     if (found.size() > 1) {
       findings.add(
@@ -82,6 +92,13 @@ public final class Finder {
           "Name one file.");
     }
     return found.stream().findFirst().map(Match::file);
+  }
+
+  /** All files of a folder, links as links. */
+  public List<OwnFile> folder(Sought sought) {
+    return find(sought, "", true).stream()
+        .map(m -> new OwnFile(m.inner(), m.file(), m.link(), sought.where()))
+        .toList();
   }
 
   private Base base(Sought sought) {
@@ -218,8 +235,18 @@ public final class Finder {
           "Check its permissions.");
     } else {
       matches.add(
-          new Match(inner, new FileContent(path, name(base, path), attributes.size(), digests)));
+          new Match(
+              inner,
+              new FileContent(path, name(base, path), attributes.size(), digests),
+              Optional.empty()));
     }
+  }
+
+  private Match link(Base base, Path path, String inner) throws IOException {
+    long size = Files.isRegularFile(path) ? Files.size(path) : 0;
+    String to = slashed(Files.readSymbolicLink(path));
+    return new Match(
+        inner, new FileContent(path, name(base, path), size, digests), Optional.of(to));
   }
 
   private void special(Base base, Path path, Sought sought, String what) {
@@ -258,14 +285,23 @@ public final class Finder {
     private final Path start;
     private final Glob glob;
     private final String only;
+    private final boolean links;
     private final List<Match> matches;
     private final Sought sought;
 
-    Walk(Base base, Path start, Glob glob, String only, List<Match> matches, Sought sought) {
+    Walk(
+        Base base,
+        Path start,
+        Glob glob,
+        String only,
+        boolean links,
+        List<Match> matches,
+        Sought sought) {
       this.base = base;
       this.start = start;
       this.glob = glob;
       this.only = only;
+      this.links = links;
       this.matches = matches;
       this.sought = sought;
     }
@@ -278,7 +314,8 @@ public final class Finder {
               && !dir.equals(start)
               && glob.rest().matcher(below(start, dir)).matches();
       if (matched && !sought.text().endsWith("**")) {
-        Files.walkFileTree(dir, new Walk(base, dir, new Glob("", null), only, matches, sought));
+        Files.walkFileTree(
+            dir, new Walk(base, dir, new Glob("", null), only, links, matches, sought));
         return FileVisitResult.SKIP_SUBTREE;
       }
       return FileVisitResult.CONTINUE;
@@ -289,7 +326,9 @@ public final class Finder {
       String inner = below(start, file);
       boolean wanted =
           glob.hasWildcards() ? glob.rest().matcher(inner).matches() : inner.endsWith(only);
-      if (wanted && attributes.isSymbolicLink()) {
+      if (wanted && links && attributes.isSymbolicLink()) {
+        matches.add(link(base, file, inner));
+      } else if (wanted && attributes.isSymbolicLink()) {
         one(base, file, inner, matches, sought);
       } else if (wanted) {
         add(base, file, inner, attributes, matches, sought);

@@ -20,6 +20,7 @@ import zugabe.core.work.Workers;
  * A group of built files.
  *
  * @param own in the order found
+ * @param ownFor own files that only one platform gets, by platform
  * @param libraries in the order of the recipe, which is their order on the class path
  * @param natives native libraries that the program loads by name, by platform
  * @param classes what the own classes are
@@ -27,6 +28,7 @@ import zugabe.core.work.Workers;
 public record Materials(
     String name,
     List<OwnFile> own,
+    Map<String, List<OwnFile>> ownFor,
     List<Library> libraries,
     Map<String, List<FileContent>> natives,
     ClassSurvey classes) {
@@ -35,27 +37,34 @@ public record Materials(
   public record Matched(
       String name,
       List<OwnFile> own,
+      Map<String, List<OwnFile>> ownFor,
       List<LibraryFile> libraries,
       Map<String, List<FileContent>> natives) {}
 
   /** A library's file, not yet read. */
   public record LibraryFile(FileContent file) {}
 
-  /** Looks for files; what isn't there is in the findings. */
-  public static Matched match(
-      String name,
+  /**
+   * What is looked for.
+   *
+   * @param links whether symbolic links among the own files stay links
+   */
+  public record Wanted(
       List<Sought> own,
+      Map<String, List<Sought>> ownFor,
       List<Sought> libraries,
       Map<String, List<Sought>> natives,
-      Finder finder) {
-    List<OwnFile> files = new ArrayList<>();
-    own.forEach(
-        s ->
-            finder
-                .find(s, "")
-                .forEach(m -> files.add(new OwnFile(m.inner(), m.file(), s.where()))));
+      boolean links) {}
+
+  /** Looks for files; what isn't there is in the findings. */
+  public static Matched match(String name, Wanted wanted, Finder finder) {
+    List<OwnFile> files = own(wanted.own(), wanted.links(), finder);
+    Map<String, List<OwnFile>> filesFor = new LinkedHashMap<>();
+    wanted
+        .ownFor()
+        .forEach((platform, sought) -> filesFor.put(platform, own(sought, wanted.links(), finder)));
     List<LibraryFile> jars = new ArrayList<>();
-    for (Sought s : libraries) {
+    for (Sought s : wanted.libraries()) {
       for (Match m : finder.find(s, ".jar")) {
         // a jar that two patterns match is one library
         if (jars.stream().noneMatch(j -> j.file().path().equals(m.file().path()))) {
@@ -64,14 +73,25 @@ public record Materials(
       }
     }
     Map<String, List<FileContent>> found = new LinkedHashMap<>();
-    natives.forEach(
-        (platform, sought) ->
-            found.put(
-                platform,
-                sought.stream()
-                    .flatMap(s -> finder.find(s, "").stream().map(Match::file))
-                    .toList()));
-    return new Matched(name, files, jars, found);
+    wanted
+        .natives()
+        .forEach(
+            (platform, sought) ->
+                found.put(
+                    platform,
+                    sought.stream()
+                        .flatMap(s -> finder.find(s, "").stream().map(Match::file))
+                        .toList()));
+    return new Matched(name, files, filesFor, jars, found);
+  }
+
+  private static List<OwnFile> own(List<Sought> sought, boolean links, Finder finder) {
+    return sought.stream()
+        .flatMap(
+            s ->
+                finder.find(s, "", links).stream()
+                    .map(m -> new OwnFile(m.inner(), m.file(), m.link(), s.where())))
+        .toList();
   }
 
   /** What was read, by path: a file that several groups name is read once. */
@@ -115,7 +135,18 @@ public record Materials(
   public static Materials read(Matched matched, Shelf shelf) throws IOException {
     List<Library> libraries = shelf.take(matched.libraries());
     ClassSurvey classes = ClassSurvey.of(matched.own(), shelf.classes);
-    return new Materials(matched.name(), matched.own(), libraries, matched.natives(), classes);
+    return new Materials(
+        matched.name(), matched.own(), matched.ownFor(), libraries, matched.natives(), classes);
+  }
+
+  /** The same without own files and libraries. */
+  public Materials empty() {
+    return new Materials(name, List.of(), Map.of(), List.of(), Map.of(), classes.none());
+  }
+
+  /** The same without libraries. */
+  public Materials withoutLibraries() {
+    return new Materials(name, own, ownFor, List.of(), Map.of(), classes);
   }
 
   /** The highest class-file version of all classes, and where it was seen. */

@@ -1,14 +1,17 @@
 package zugabe.core.materials;
 
+import java.util.Optional;
 import zugabe.core.finding.Where;
 
 /**
  * A file of the application itself.
  *
  * @param path where it goes, with {@code /}
+ * @param link where it leads, for a symbolic link that stays one; its file is what lies there, or
+ *     empty
  * @param where where the recipe names it
  */
-public record OwnFile(String path, FileContent file, Where where) {
+public record OwnFile(String path, FileContent file, Optional<String> link, Where where) {
   boolean isClass() {
     return path.endsWith(".class")
         && !path.startsWith("META-INF/")

@@ -5,8 +5,17 @@ import java.util.Optional;
 /**
  * The application's identity as deliverables carry it.
  *
+ * @param id reverse domain name
+ * @param shortName what files are named after: the last part of the id, or the name
  * @param name as users see it
  * @param version as written in the recipe
  * @param maker who makes it
+ * @param summary one line on what it does
  */
-public record Identity(String name, String version, Optional<String> maker) {}
+public record Identity(
+    Optional<String> id,
+    String shortName,
+    String name,
+    String version,
+    Optional<String> maker,
+    Optional<String> summary) {}

@@ -2,7 +2,9 @@ package zugabe.core.plan;
 
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * What is to be made.
@@ -20,4 +22,25 @@ public record Plan(
     Instant time,
     List<Planned> deliverables,
     List<String> allFiles,
-    List<String> allNames) {}
+    List<String> allNames) {
+
+  /** The deliverables, each behind those that it holds. */
+  public List<Planned> inOrder() {
+    Map<String, Planned> ordered = new LinkedHashMap<>();
+    deliverables.forEach(d -> add(d, ordered, 0));
+    return List.copyOf(ordered.values());
+  }
+
+  private void add(Planned d, Map<String, Planned> ordered, int depth) {
+    if (depth > deliverables.size()) {
+      throw new IllegalStateException("the plan has a circle at " + d.name());
+    }
+    d.holds()
+        .forEach(
+            name ->
+                deliverables.stream()
+                    .filter(other -> other.name().equals(name))
+                    .forEach(other -> add(other, ordered, depth + 1)));
+    ordered.putIfAbsent(d.name(), d);
+  }
+}

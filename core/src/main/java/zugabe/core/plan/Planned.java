@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.Materials;
@@ -24,6 +25,7 @@ import zugabe.core.materials.Materials;
  * @param merge what the recipe wants done with several files for one place
  * @param stored whether no entry is packed
  * @param manifest hand-written manifest to start from
+ * @param tree of an archive: programs and what else it holds
  * @param attributes extra manifest attributes
  * @param where where the recipe says it
  */
@@ -44,4 +46,34 @@ public record Planned(
     boolean stored,
     Optional<HandManifest> manifest,
     Map<String, Said<String>> attributes,
-    Where where) {}
+    Optional<PlannedTree> tree,
+    Where where) {
+
+  /** Names of other deliverables that it holds. */
+  public Set<String> holds() {
+    return tree.map(t -> t.holds().keySet()).orElse(Set.of());
+  }
+
+  /** The jar of one part of an install tree, as if it were a deliverable of its own. */
+  public Planned jar(String jarFile, Optional<PlannedProgram> starts, Materials holds) {
+    return new Planned(
+        name,
+        "jar",
+        jarFile,
+        app,
+        time,
+        starts,
+        holds,
+        base,
+        List.of(),
+        travel,
+        false,
+        scripts,
+        merge,
+        stored,
+        Optional.empty(),
+        attributes,
+        Optional.empty(),
+        where);
+  }
+}

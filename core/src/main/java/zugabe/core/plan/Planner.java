@@ -3,13 +3,16 @@ package zugabe.core.plan;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
+import java.util.Set;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
@@ -22,24 +25,18 @@ import zugabe.core.materials.Materials;
 import zugabe.core.materials.Sought;
 import zugabe.core.recipe.App;
 import zugabe.core.recipe.DeliverableSpec;
-import zugabe.core.recipe.JavaRange;
-import zugabe.core.recipe.MaterialsSpec;
 import zugabe.core.recipe.ProgramSpec;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
-import zugabe.formats.classfile.ClassFacts;
 
 /** Makes a plan of a recipe: applies defaults, finds and reads materials, resolves names. */
 public final class Planner {
   private final Recipe recipe;
   private final Path folder;
   private final Finder finder;
-  private final Progress progress;
   private final Findings findings;
-  private final Map<String, Materials.Matched> matched = new LinkedHashMap<>();
-  private final Materials.Shelf shelf;
-  private final Map<String, Materials> read = new LinkedHashMap<>();
+  private final Groups groups;
 
   /**
    * @param folder the recipe's, absolute and normalised
@@ -54,10 +51,11 @@ public final class Planner {
       Findings findings) {
     this.recipe = recipe;
     this.folder = folder;
-    this.shelf = new Materials.Shelf(workers, findings);
-    this.progress = progress;
     this.findings = findings;
     this.finder = new Finder(folder, roots(recipe, folder), digests, findings);
+    this.groups =
+        new Groups(
+            recipe.materials(), Trees.groupsWithLinks(recipe), finder, workers, progress, findings);
   }
 
   private static Map<String, Path> roots(Recipe recipe, Path folder) {
@@ -70,7 +68,7 @@ public final class Planner {
 
   /** Looks for the files of every group, so that a faulty recipe's other faults show as well. */
   public void matchAll() {
-    recipe.materials().keySet().forEach(this::match);
+    groups.matchAll();
     // not part of a jar, and yet somebody meant them to be there
     recipe.app().icon().ifPresent(i -> finder.file(new Sought(i.value(), i.where())));
     recipe
@@ -96,10 +94,9 @@ public final class Planner {
                     Nearest.hint(n, recipe.deliverables().keySet())));
     if (names.isEmpty()) {
       matchAll();
-      // all at once, so that no worker waits for the end of a group
-      progress.at("reading libraries", 0, 0);
-      shelf.read(matched.values());
+      groups.readAll();
     }
+    Set<String> wanted = withHeld(names);
     List<Planned> planned = new ArrayList<>();
     List<String> files = new ArrayList<>();
     for (Map.Entry<String, DeliverableSpec> d : recipe.deliverables().entrySet()) {
@@ -112,7 +109,7 @@ public final class Planner {
             "Give one of them another name by file:.");
       }
       files.add(file);
-      if (names.isEmpty() || names.contains(d.getKey())) {
+      if (wanted.contains(d.getKey())) {
         deliverable(d.getKey(), d.getValue(), file, time).ifPresent(planned::add);
       }
     }
@@ -125,8 +122,45 @@ public final class Planner {
         List.copyOf(recipe.deliverables().keySet()));
   }
 
+  /** The named deliverables, or all, with those that they hold. */
+  private Set<String> withHeld(List<String> names) {
+    Set<String> wanted = new LinkedHashSet<>();
+    (names.isEmpty() ? recipe.deliverables().keySet() : names)
+        .forEach(name -> hold(name, new ArrayDeque<>(), wanted));
+    return wanted;
+  }
+
+  private void hold(String name, Deque<String> chain, Set<String> wanted) {
+    DeliverableSpec spec = recipe.deliverables().get(name);
+    if (spec == null) {
+      return;
+    }
+    if (chain.contains(name)) {
+      List<String> circle = new ArrayList<>(chain);
+      findings.add(
+          FindingCode.Z1017,
+          spec.where(),
+          "\""
+              + name
+              + "\" would hold itself: "
+              + String.join(" holds ", circle)
+              + " holds "
+              + name
+              + ".",
+          "Remove one of them from holds:.");
+      return;
+    }
+    if (wanted.add(name) || !chain.isEmpty()) {
+      chain.addLast(name);
+      spec.holds().keySet().forEach(held -> hold(held, chain, wanted));
+      chain.removeLast();
+    }
+  }
+
   private Identity identity() {
-    return new Identity(recipe.app().name(), recipe.app().version().value(), recipe.app().maker());
+    App app = recipe.app();
+    return new Identity(
+        app.id(), shortName(), app.name(), app.version().value(), app.maker(), app.summary());
   }
 
   private String file(DeliverableSpec spec) {
@@ -176,15 +210,9 @@ public final class Planner {
                     "Remove sign: for now."));
     String ending = isPacked(spec) ? ".zip" : ".jar";
     if (isArchive(spec)) {
-      spec.program()
-          .ifPresent(
-              p ->
-                  findings.add(
-                      FindingCode.Z1014,
-                      p.where(),
-                      "This version's archives hold files, and start no program.",
-                      "Name materials: instead, or make a jar with libraries: beside."));
-    } else if (spec.file().isPresent() && !isFolder(spec) && !file.endsWith(ending)) {
+      return archive(name, spec, file, time);
+    }
+    if (spec.file().isPresent() && !isFolder(spec) && !file.endsWith(ending)) {
       findings.add(
           FindingCode.Z1008,
           spec.file().get().where(),
@@ -196,10 +224,11 @@ public final class Planner {
     if (group.isEmpty()) {
       return Optional.empty();
     }
-    Materials materials = materials(group.get());
+    Materials materials = groups.of(group.get(), false);
     Optional<HandManifest> manifest = manifest(spec, materials);
     Optional<PlannedProgram> planned =
-        isArchive(spec) ? Optional.empty() : program(spec, program, materials, manifest);
+        new Programs(findings)
+            .of(program, materials, manifest, spec.where(), spec.materials().isEmpty());
     return Optional.of(
         new Planned(
             name,
@@ -220,6 +249,45 @@ public final class Planner {
             spec.packing().value() == DeliverableSpec.Packed.STORED,
             manifest,
             spec.attributes(),
+            Optional.empty(),
+            spec.where()));
+  }
+
+  /** An install tree: any number of programs, and a group of files. */
+  private Optional<Planned> archive(String name, DeliverableSpec spec, String file, Instant time)
+      throws IOException {
+    PlannedTree tree = new Trees(recipe, groups, finder, findings).of(spec);
+    boolean hasPrograms = !Trees.names(spec).isEmpty();
+    Optional<String> group =
+        spec.materials().isPresent() || (!hasPrograms && spec.holds().isEmpty())
+            ? group(spec, Optional.empty())
+            : Optional.empty();
+    if (group.isEmpty() && !hasPrograms && spec.holds().isEmpty()) {
+      return Optional.empty();
+    }
+    Materials materials =
+        group.isPresent()
+            ? groups.of(group.get(), true)
+            : groups.of(recipe.materials().keySet().iterator().next(), false).empty();
+    return Optional.of(
+        new Planned(
+            name,
+            "archive",
+            file,
+            identity(),
+            recipe.app().time().orElse(time),
+            Optional.empty(),
+            materials,
+            shortName(),
+            formats(spec),
+            Travel.BESIDE,
+            false,
+            Optional.empty(),
+            wishes(spec),
+            spec.packing().value() == DeliverableSpec.Packed.STORED,
+            Optional.empty(),
+            spec.attributes(),
+            Optional.of(tree),
             spec.where()));
   }
 
@@ -281,42 +349,6 @@ public final class Planner {
     return Optional.empty();
   }
 
-  private Materials.Matched match(String name) {
-    Materials.Matched known = matched.get(name);
-    if (known == null) {
-      MaterialsSpec spec = recipe.materials().get(name);
-      Map<String, List<Sought>> natives = new LinkedHashMap<>();
-      spec.natives().forEach((platform, patterns) -> natives.put(platform, sought(patterns)));
-      known = Materials.match(name, sought(spec.own()), sought(spec.libraries()), natives, finder);
-      matched.put(name, known);
-      if (spec.own().isEmpty() && spec.libraries().isEmpty()) {
-        findings.add(
-            FindingCode.Z2015,
-            spec.where(),
-            "The group \"" + name + "\" names no files.",
-            "Add own: with the folder of your classes.");
-      }
-    }
-    return known;
-  }
-
-  private Materials materials(String name) throws IOException {
-    Materials known = read.get(name);
-    if (known == null) {
-      progress.at("reading " + name, 0, 0);
-      known = Materials.read(match(name), shelf);
-      read.put(name, known);
-    }
-    return known;
-  }
-
-  private static List<Sought> sought(List<Said<String>> patterns) {
-    return patterns.stream()
-        .filter(Said::given)
-        .map(s -> new Sought(s.value(), s.where()))
-        .toList();
-  }
-
   private Optional<HandManifest> manifest(DeliverableSpec spec, Materials materials)
       throws IOException {
     Optional<FileContent> file =
@@ -327,78 +359,5 @@ public final class Planner {
                 .findFirst()
                 .map(f -> f.file());
     return file.isPresent() ? HandManifest.read(file.get(), findings) : Optional.empty();
-  }
-
-  private Optional<PlannedProgram> program(
-      DeliverableSpec deliverable,
-      Optional<Map.Entry<String, ProgramSpec>> named,
-      Materials materials,
-      Optional<HandManifest> manifest)
-      throws IOException {
-    MainClass mains = new MainClass(materials, findings);
-    Optional<Said<String>> said = named.flatMap(n -> n.getValue().main());
-    Optional<String> written = manifest.flatMap(m -> m.manifest().value("Main-Class"));
-    Where where =
-        said.map(Said::where)
-            .orElse(named.map(n -> n.getValue().where()).orElse(deliverable.where()));
-    Optional<String> main;
-    if (said.isPresent()) {
-      main =
-          said.get().value().isEmpty() ? Optional.empty() : mains.stated(said.get().value(), where);
-    } else if (written.isPresent()) {
-      main = mains.stated(written.get(), Where.file(manifest.get().file().name()).at("Main-Class"));
-    } else if (named.isPresent() || deliverable.materials().isEmpty()) {
-      main = mains.only(where, named.isPresent());
-    } else {
-      return Optional.empty();
-    }
-    if (main.isEmpty()) {
-      return Optional.empty();
-    }
-    JavaRange needed = needed(materials);
-    boolean toolkitMain = mains.isToolkits(main.get());
-    return main.map(
-        m ->
-            named
-                .map(n -> planned(n, m, needed, toolkitMain))
-                .orElse(
-                    new PlannedProgram(
-                        materials.name(),
-                        m,
-                        needed,
-                        Optional.empty(),
-                        Optional.empty(),
-                        toolkitMain,
-                        List.of(),
-                        List.of(),
-                        Optional.empty(),
-                        deliverable.where())));
-  }
-
-  private static PlannedProgram planned(
-      Map.Entry<String, ProgramSpec> named, String main, JavaRange needed, boolean toolkitMain) {
-    ProgramSpec p = named.getValue();
-    return new PlannedProgram(
-        named.getKey(),
-        main,
-        p.java().map(Said::value).orElse(needed),
-        p.surface().map(Said::value),
-        p.modules()
-            .map(
-                m ->
-                    new PlannedProgram.Modules(
-                        m.main().value(),
-                        m.add().stream().map(Said::value).toList(),
-                        m.main().where())),
-        toolkitMain,
-        p.options(),
-        p.arguments(),
-        p.trial(),
-        p.where());
-  }
-
-  private static JavaRange needed(Materials materials) throws IOException {
-    int java = materials.highest().map(h -> ClassFacts.javaVersion(h.major())).orElse(1);
-    return new JavaRange(java, OptionalInt.empty());
   }
 }

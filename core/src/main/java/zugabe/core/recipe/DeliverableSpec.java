@@ -11,8 +11,13 @@ import zugabe.core.finding.Where;
 public record DeliverableSpec(
     Said<Kind> kind,
     Optional<Said<String>> program,
+    List<Said<String>> programs,
     Optional<Said<String>> materials,
     List<Said<Format>> formats,
+    List<Said<String>> platforms,
+    Map<String, Said<String>> runtimes,
+    Map<String, Said<String>> holds,
+    Optional<Said<Boolean>> install,
     Said<Libraries> libraries,
     Said<Packed> packing,
     Optional<Said<Boolean>> packed,
@@ -110,6 +115,32 @@ public record DeliverableSpec(
   private static final Field<Said<String>> MATERIALS =
       Field.optional(
           "materials", TextShape.any(), "Group of materials it holds. Default: the program's.");
+  private static final Field<List<Said<String>>> PROGRAMS =
+      Field.optional(
+          "programs", new ListShape<>(TextShape.any()), "Names of the programs an archive holds.");
+  private static final Field<List<Said<String>>> PLATFORMS =
+      Field.optional(
+          "platforms",
+          new ListShape<>(
+              TextShape.matching("a platform such as linux-x64", MaterialsSpec.PLATFORMS)),
+          "Platforms that an archive is made for, one file each. Default: one file for all.");
+  private static final Field<Map<String, Said<String>>> RUNTIMES =
+      Field.optional(
+          "runtimes",
+          new MapShape<>(TextShape.any(), "(" + MaterialsSpec.PLATFORMS + ")"),
+          "Folder of the runtime that an archive carries, by platform.");
+  private static final Field<Map<String, Said<String>>> HOLDS =
+      Field.optional(
+          "holds",
+          MapShape.named(
+              TextShape.matching(
+                  "a folder such as share/java, or .", "\\.|[^/\\\\]+(/[^/\\\\]+)*")),
+          "Other deliverables that an archive holds, with the folder they lie in.");
+  private static final Field<Said<Boolean>> INSTALL =
+      Field.optional(
+          "install",
+          TextShape.yesOrNo(),
+          "Whether an archive with programs has scripts that install and remove it. Default: true.");
   private static final Field<List<Said<Format>>> FORMATS =
       Field.optional(
           "formats",
@@ -167,8 +198,13 @@ public record DeliverableSpec(
           List.of(
               KIND,
               PROGRAM,
+              PROGRAMS,
               MATERIALS,
               FORMATS,
+              PLATFORMS,
+              RUNTIMES,
+              HOLDS,
+              INSTALL,
               LIBRARIES,
               PACKING,
               PACKED,
@@ -182,8 +218,13 @@ public record DeliverableSpec(
               new DeliverableSpec(
                   v.of(KIND),
                   v.maybe(PROGRAM),
+                  v.of(PROGRAMS),
                   v.maybe(MATERIALS),
                   v.of(FORMATS),
+                  v.of(PLATFORMS),
+                  v.of(RUNTIMES),
+                  v.of(HOLDS),
+                  v.maybe(INSTALL),
                   v.of(LIBRARIES),
                   v.of(PACKING),
                   v.maybe(PACKED),

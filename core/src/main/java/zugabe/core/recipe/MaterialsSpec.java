@@ -10,11 +10,13 @@ import zugabe.core.finding.Where;
  *
  * @param own the application's own files: a folder stands for its content, a file for its path
  *     below the part of the pattern before the first wildcard
+ * @param ownFor own files that only one platform gets, by platform
  * @param libraries jars
  * @param natives native libraries that the program loads by name, by platform
  */
 public record MaterialsSpec(
     List<Said<String>> own,
+    Map<String, List<Said<String>>> ownFor,
     List<Said<String>> libraries,
     Map<String, List<Said<String>>> natives,
     Where where) {
@@ -27,6 +29,11 @@ public record MaterialsSpec(
           "own",
           new ListShape<>(TextShape.any()),
           "The application's own folders and files, as paths or patterns (* ? **).");
+  private static final Field<Map<String, List<Said<String>>>> OWN_FOR =
+      Field.optional(
+          "own-for",
+          new MapShape<>(new ListShape<>(TextShape.any()), "(" + PLATFORMS + ")"),
+          "Own folders and files that only one platform gets, by platform such as linux-x64.");
   private static final Field<List<Said<String>>> LIBRARIES =
       Field.optional(
           "libraries", new ListShape<>(TextShape.any()), "Library jars, as paths or patterns.");
@@ -40,6 +47,8 @@ public record MaterialsSpec(
   static final Shape<MaterialsSpec> SHAPE =
       new RecordShape<>(
           "a group of materials",
-          List.of(OWN, LIBRARIES, NATIVES),
-          v -> new MaterialsSpec(v.of(OWN), v.of(LIBRARIES), v.of(NATIVES), v.where()));
+          List.of(OWN, OWN_FOR, LIBRARIES, NATIVES),
+          v ->
+              new MaterialsSpec(
+                  v.of(OWN), v.of(OWN_FOR), v.of(LIBRARIES), v.of(NATIVES), v.where()));
 }

@@ -13,10 +13,25 @@ public record ProgramSpec(
     Optional<Said<Surface>> surface,
     Optional<Said<JavaRange>> java,
     Optional<Modules> modules,
+    Optional<Said<String>> file,
+    Optional<Said<String>> interpreter,
     List<Said<String>> options,
     List<Said<String>> arguments,
+    Optional<ServiceSpec> service,
+    Optional<FirstRun> firstRun,
     Optional<TrialSpec> trial,
     Where where) {
+
+  /** What is done once when the program is installed, by starting it with these arguments. */
+  public record FirstRun(List<Said<String>> arguments) {
+    private static final Field<List<Said<String>>> ARGUMENTS =
+        Field.required(
+            "arguments",
+            new ListShape<>(TextShape.any()),
+            "Arguments that the program is started with, once.");
+    static final Shape<FirstRun> SHAPE =
+        new RecordShape<>("first-run", List.of(ARGUMENTS), v -> new FirstRun(v.of(ARGUMENTS)));
+  }
 
   /**
    * A program on the module path.
@@ -84,13 +99,42 @@ public record ProgramSpec(
   private static final Field<List<Said<String>>> ARGUMENTS =
       Field.optional(
           "arguments", new ListShape<>(TextShape.any()), "Arguments it is always started with.");
+  private static final Field<Said<String>> FILE =
+      Field.optional(
+          "file",
+          TextShape.matching("a path below the own files", "[^/\\\\].*[^/]|[^/\\\\]"),
+          "Of a program that isn't Java: the file among its own files that is run. On Windows, with .exe or .cmd where only that is there.");
+  private static final Field<Said<String>> INTERPRETER =
+      Field.optional(
+          "interpreter",
+          TextShape.any(),
+          "What runs that file: a path among the own files, or a command of the system such as python3.");
+  private static final Field<ServiceSpec> SERVICE =
+      Field.optional("service", ServiceSpec.SHAPE, "For a program that runs in the background.");
+  private static final Field<FirstRun> FIRST_RUN =
+      Field.optional(
+          "first-run",
+          FirstRun.SHAPE,
+          "What is done once when it is installed, and again only if it failed.");
   private static final Field<TrialSpec> TRIAL =
       Field.optional("trial", TrialSpec.SHAPE, "How to try it, and what is expected.");
 
   static final Shape<ProgramSpec> SHAPE =
       new RecordShape<>(
           "a program",
-          List.of(MATERIALS, MAIN, SURFACE, JAVA, MODULES, OPTIONS, ARGUMENTS, TRIAL),
+          List.of(
+              MATERIALS,
+              MAIN,
+              SURFACE,
+              JAVA,
+              MODULES,
+              FILE,
+              INTERPRETER,
+              OPTIONS,
+              ARGUMENTS,
+              SERVICE,
+              FIRST_RUN,
+              TRIAL),
           v ->
               new ProgramSpec(
                   v.maybe(MATERIALS),
@@ -98,8 +142,12 @@ public record ProgramSpec(
                   v.maybe(SURFACE),
                   v.maybe(JAVA),
                   v.maybe(MODULES),
+                  v.maybe(FILE),
+                  v.maybe(INTERPRETER),
                   v.of(OPTIONS),
                   v.of(ARGUMENTS),
+                  v.maybe(SERVICE),
+                  v.maybe(FIRST_RUN),
                   v.maybe(TRIAL),
                   v.where()));
 }

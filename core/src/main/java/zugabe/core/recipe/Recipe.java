@@ -115,6 +115,15 @@ public record Recipe(
               d.materials()
                   .ifPresent(m -> defined(m, materials.keySet(), "group of materials", findings));
               d.program().ifPresent(p -> defined(p, programs.keySet(), "program", findings));
+              d.programs().forEach(p -> defined(p, programs.keySet(), "program", findings));
+              d.holds()
+                  .forEach(
+                      (name, folder) ->
+                          defined(
+                              new Said<>(name, folder.where(), true),
+                              deliverables.keySet(),
+                              "deliverable",
+                              findings));
               d.sign().ifPresent(k -> defined(k, keys.keySet(), "key", findings));
             });
     return this;

@@ -1,6 +1,7 @@
 package zugabe.core.target;
 
 import java.util.List;
+import zugabe.core.tree.InstallTree;
 
 /**
  * What a deliverable will be, as far as its target decides it.
@@ -8,8 +9,20 @@ import java.util.List;
  * @param files that go out, as paths in the output folder
  * @param treatments what becomes of files that several materials bring, or that are treated
  *     otherwise than copied
+ * @param trees of a deliverable that installs something, one per platform
  */
-public record Report(List<String> files, List<Treatment> treatments) {
+public record Report(List<String> files, List<Treatment> treatments, List<Tree> trees) {
+  /** Of a deliverable that is no install tree. */
+  public Report(List<String> files, List<Treatment> treatments) {
+    this(files, treatments, List.of());
+  }
+
+  /**
+   * An install tree as it will lie on the target.
+   *
+   * @param platform empty for a tree that serves all
+   */
+  public record Tree(String platform, InstallTree tree) {}
 
   /**
    * One path treated by a rule.

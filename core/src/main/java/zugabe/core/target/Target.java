@@ -12,11 +12,27 @@ public interface Target {
   /** Its name in recipes. */
   String kind();
 
-  /** Notices what is wrong with a deliverable before anything is written; tells what it will be. */
-  Report check(Planned deliverable, Findings findings) throws IOException;
+  /**
+   * Notices what is wrong with a deliverable before anything is written; tells what it will be.
+   *
+   * @param held names of what it holds, without content
+   */
+  Report check(Planned deliverable, Held held, Findings findings) throws IOException;
 
-  /** Lays out the files. Only called when nothing was wrong. */
-  List<Output> assemble(Planned deliverable) throws IOException;
+  /**
+   * Files that have to be there before the deliverable can be laid out, such as a jar in an
+   * archive. They don't go out themselves; their paths are file names.
+   */
+  default List<Output> parts(Planned deliverable) throws IOException {
+    return List.of();
+  }
+
+  /**
+   * Lays out the files. Only called when nothing was wrong.
+   *
+   * @param held its parts, and other deliverables that it holds
+   */
+  List<Output> assemble(Planned deliverable, Held held) throws IOException;
 
   /**
    * Tells what is in a file, or empty when it isn't of this kind.

@@ -14,6 +14,9 @@ public sealed interface Entry {
 
   Instant time();
 
+  /** The same in another place. */
+  Entry at(String newPath);
+
   /** What an entry is there for. */
   enum Role {
     /** The application's own file. */
@@ -25,11 +28,18 @@ public sealed interface Entry {
     /** A native library. */
     NATIVE,
     /** Written by the build: manifests, start scripts. */
-    GENERATED
+    GENERATED,
+    /** Another deliverable. */
+    HELD
   }
 
   /** A folder; its path has no last slash. */
-  record Directory(String path, int mode, Instant time) implements Entry {}
+  record Directory(String path, int mode, Instant time) implements Entry {
+    @Override
+    public Entry at(String newPath) {
+      return new Directory(newPath, mode, time);
+    }
+  }
 
   /**
    * A file.
@@ -37,11 +47,26 @@ public sealed interface Entry {
    * @param origin the material it comes from, as the user would name it
    */
   record RegularFile(String path, int mode, Instant time, Role role, Content content, String origin)
-      implements Entry {}
+      implements Entry {
+    @Override
+    public Entry at(String newPath) {
+      return new RegularFile(newPath, mode, time, role, content, origin);
+    }
+  }
 
   /** A file that is laid out while the file around it is written. */
-  record BuiltFile(String path, int mode, Instant time, Layout layout) implements Entry {}
+  record BuiltFile(String path, int mode, Instant time, Layout layout) implements Entry {
+    @Override
+    public Entry at(String newPath) {
+      return new BuiltFile(newPath, mode, time, layout);
+    }
+  }
 
   /** A symbolic link to a relative path inside the tree. */
-  record SymbolicLink(String path, int mode, Instant time, String target) implements Entry {}
+  record SymbolicLink(String path, int mode, Instant time, String target) implements Entry {
+    @Override
+    public Entry at(String newPath) {
+      return new SymbolicLink(newPath, mode, time, target);
+    }
+  }
 }

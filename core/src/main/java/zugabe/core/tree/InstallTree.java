@@ -64,6 +64,17 @@ public record InstallTree(List<Entry> entries) {
     }
   }
 
+  /** The same tree in a folder, whose name is one word or a path. */
+  public InstallTree below(String folder) {
+    List<Entry> all = new ArrayList<>();
+    entries.stream()
+        .map(Entry::time)
+        .findFirst()
+        .ifPresent(time -> all.add(new Entry.Directory(folder, 0755, time)));
+    entries.forEach(e -> all.add(e.at(folder + "/" + e.path())));
+    return new InstallTree(List.copyOf(all));
+  }
+
   /** A builder whose folders get this time. */
   public static Builder builder(Instant time) {
     return new Builder(time);

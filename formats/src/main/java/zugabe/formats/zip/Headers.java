@@ -76,8 +76,9 @@ final class Headers {
     int big = 8 * ((bigSize ? 1 : 0) + (bigPacked ? 1 : 0) + (bigOffset ? 1 : 0));
     int extra = big == 0 ? 0 : 4 + big;
     int version = big == 0 ? Zip.VERSION_DEFLATE : Zip.VERSION_ZIP64;
-    int type = f.member().isFolder() ? 0040000 : 0100000;
-    long attributes = (long) (type | f.member().mode()) << 16 | (f.member().isFolder() ? 0x10 : 0);
+    int mode = f.member().mode();
+    int type = f.member().isFolder() ? 0040000 : mode > 07777 ? 0 : 0100000;
+    long attributes = (long) (type | mode) << 16 | (f.member().isFolder() ? 0x10 : 0);
     ByteWriter w =
         ByteWriter.ofSize(Zip.CENTRAL_BYTES + name.length + extra)
             .u4("signature", Zip.CENTRAL_SIGNATURE)

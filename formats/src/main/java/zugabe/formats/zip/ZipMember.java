@@ -11,11 +11,14 @@ import zugabe.bytes.Packing;
  *
  * @param name path with {@code /} between its parts; a folder's ends with one
  * @param time written in UTC with even seconds
- * @param mode Unix permission bits, 0 to 07777
+ * @param mode Unix permission bits, 0 to 07777; of a link with its type
  * @param payload what it holds
  * @param alignment the data starts at a multiple of this many bytes (1 to 32,768) when it is stored
  */
 public record ZipMember(String name, Instant time, int mode, Payload payload, int alignment) {
+  /** Type of a symbolic link among the bits of st_mode (POSIX, sys/stat.h). */
+  private static final int LINK = 0120000;
+
   public ZipMember {
     Objects.requireNonNull(payload, "payload");
     if (alignment < 1 || alignment > 32768 || Integer.bitCount(alignment) != 1) {
@@ -46,6 +49,15 @@ public record ZipMember(String name, Instant time, int mode, Payload payload, in
   /** A file that is laid out while the archive is written. */
   public static ZipMember inside(String name, Instant time, Layout layout) {
     return new ZipMember(name, time, 0644, new Inside(layout), 1);
+  }
+
+  /**
+   * A symbolic link: its target is its content, and its mode says what it is (APPNOTE.TXT leaves
+   * this to the host system; Info-ZIP's way on Unix).
+   */
+  public static ZipMember link(String name, Instant time, String target) {
+    Content content = Content.of(target.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+    return new ZipMember(name, time, LINK | 0777, new Fresh(content, Packing.stored()), 1);
   }
 
   /** A folder; a missing last slash is added. */

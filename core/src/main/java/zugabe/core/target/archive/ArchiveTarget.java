@@ -2,26 +2,30 @@ package zugabe.core.target.archive;
 
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
 import zugabe.core.archive.TarTree;
 import zugabe.core.archive.ZipTree;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
+import zugabe.core.install.Installation;
+import zugabe.core.install.ProgramJars;
 import zugabe.core.materials.FileContent;
-import zugabe.core.materials.Library;
+import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.plan.Planned;
+import zugabe.core.plan.PlannedTree;
+import zugabe.core.target.Held;
 import zugabe.core.target.Input;
 import zugabe.core.target.Inspection;
 import zugabe.core.target.Output;
 import zugabe.core.target.Report;
+import zugabe.core.target.Report.Treatment;
 import zugabe.core.target.Target;
-import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.deflate.Deflate;
 import zugabe.formats.gzip.Gzip;
@@ -29,8 +33,8 @@ import zugabe.formats.xz.Xz;
 import zugabe.formats.zstd.Zstd;
 
 /**
- * Makes archives of a group of materials: own files as they lie, libraries in {@code lib}, all
- * below one folder that is named like the archive. Files that can be run stay so.
+ * Makes archives: an install tree below one folder that is named like the file, one per platform
+ * and format.
  */
 public final class ArchiveTarget implements Target {
   @Override
@@ -39,59 +43,53 @@ public final class ArchiveTarget implements Target {
   }
 
   @Override
-  public Report check(Planned d, Findings findings) throws IOException {
-    tree(d, findings);
-    return new Report(d.formats().stream().map(f -> d.file() + "." + f).toList(), List.of());
+  public Report check(Planned d, Held held, Findings findings) throws IOException {
+    List<Treatment> treatments = new ArrayList<>();
+    for (ProgramJars.Jar jar : ProgramJars.of(d)) {
+      jar.layout(false, treatments, findings);
+    }
+    List<String> files = new ArrayList<>();
+    List<Report.Tree> trees = new ArrayList<>();
+    for (String platform : platforms(d)) {
+      InstallTree tree =
+          Installation.of(d, platform, held, false, findings).below(top(d, platform));
+      d.formats().forEach(f -> files.add(top(d, platform) + "." + f));
+      trees.add(new Report.Tree(platform, tree));
+    }
+    return new Report(files, treatments, trees);
   }
 
-  private static InstallTree tree(Planned d, Findings findings) throws IOException {
-    InstallTree.Builder tree = InstallTree.builder(d.time());
-    String top = d.file() + "/";
-    for (OwnFile own : d.materials().own()) {
-      int mode = own.file().isExecutable() ? 0755 : 0644;
-      put(d, tree, top + own.path(), mode, Entry.Role.OWN, own.file(), findings);
-    }
-    for (Library library : d.materials().libraries()) {
-      String path = top + "lib/" + library.name();
-      put(d, tree, path, 0644, Entry.Role.WHOLE_LIBRARY, library.file(), findings);
-    }
-    for (String path : tree.filesAsFolders()) {
-      findings.add(
-          FindingCode.Z4006,
-          d.where(),
-          path + " is a file and a folder at once.",
-          "Remove one of the materials that bring it.");
-    }
-    return tree.sorted(Comparator.naturalOrder());
+  private static List<String> platforms(Planned d) {
+    List<String> platforms = d.tree().orElseThrow().platforms();
+    return platforms.isEmpty() ? List.of("") : platforms;
   }
 
-  private static void put(
-      Planned d,
-      InstallTree.Builder tree,
-      String path,
-      int mode,
-      Entry.Role role,
-      FileContent file,
-      Findings findings) {
-    Optional<Entry> there =
-        tree.put(new Entry.RegularFile(path, mode, d.time(), role, file, file.name()));
-    if (there.isPresent() && there.get() instanceof Entry.RegularFile other) {
-      findings.add(
-          FindingCode.Z4006,
-          d.where(),
-          other.origin() + " and " + file.name() + " would both be " + path + ".",
-          "Remove one of them, or name only the folder that counts.");
-    }
+  /** The archive's folder, and its name without the format's ending. */
+  private static String top(Planned d, String platform) {
+    return platform.isEmpty() ? d.file() : d.file() + "-" + platform;
   }
 
   @Override
-  public List<Output> assemble(Planned d) throws IOException {
-    InstallTree tree = tree(d, new Findings());
+  public List<Output> parts(Planned d) throws IOException {
+    List<Output> parts = new ArrayList<>();
+    for (ProgramJars.Jar jar : ProgramJars.of(d)) {
+      Layout layout = jar.layout(true, new ArrayList<>(), new Findings());
+      parts.add(new Output(jar.name(), 0644, layout, List.of()));
+    }
+    return parts;
+  }
+
+  @Override
+  public List<Output> assemble(Planned d, Held held) throws IOException {
     List<Output> outputs = new ArrayList<>();
-    for (String format : d.formats()) {
-      String file = d.file() + "." + format;
-      List<Input> inputs = outputs.isEmpty() ? inputs(d) : List.of();
-      outputs.add(new Output(file, 0644, layout(d, tree, format, file), inputs));
+    for (String platform : platforms(d)) {
+      String top = top(d, platform);
+      InstallTree tree = Installation.of(d, platform, held, true, new Findings()).below(top);
+      for (String format : d.formats()) {
+        String file = top + "." + format;
+        List<Input> inputs = outputs.isEmpty() ? inputs(d) : List.of();
+        outputs.add(new Output(file, 0644, layout(d, tree, format, file), inputs));
+      }
     }
     return outputs;
   }
@@ -113,16 +111,38 @@ public final class ArchiveTarget implements Target {
   }
 
   private static List<Input> inputs(Planned d) {
+    Map<String, Materials> groups = new LinkedHashMap<>();
+    PlannedTree tree = d.tree().orElseThrow();
+    groups.put(d.materials().name(), d.materials());
+    tree.parts().forEach(p -> groups.put(p.materials().name(), p.materials()));
     List<Input> inputs = new ArrayList<>();
-    inputs.add(
-        new Input(
-            "own files of " + d.materials().name(),
-            d.materials().own().stream().map(OwnFile::file).toList(),
-            false));
-    d.materials()
+    groups.forEach((name, materials) -> inputs(name, materials, inputs));
+    tree.runtimes().forEach((platform, r) -> several("runtime for " + platform, r.files(), inputs));
+    tree.licence().ifPresent(l -> inputs.add(new Input(l.name(), List.of(l), true)));
+    return inputs;
+  }
+
+  private static void inputs(String name, Materials materials, List<Input> inputs) {
+    several("own files of " + name, materials.own(), inputs);
+    materials
+        .ownFor()
+        .forEach(
+            (platform, own) -> several("own files of " + name + " for " + platform, own, inputs));
+    materials
         .libraries()
         .forEach(l -> inputs.add(new Input(l.file().name(), List.of(l.file()), true)));
-    return inputs;
+    materials
+        .natives()
+        .values()
+        .forEach(files -> files.forEach(n -> inputs.add(new Input(n.name(), List.of(n), true))));
+  }
+
+  private static void several(String name, List<OwnFile> own, List<Input> inputs) {
+    List<FileContent> files =
+        own.stream().filter(o -> o.link().isEmpty()).map(OwnFile::file).toList();
+    if (!files.isEmpty()) {
+      inputs.add(new Input(name, files, false));
+    }
   }
 
   @Override

@@ -5,37 +5,32 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
 import zugabe.core.archive.ZipTree;
 import zugabe.core.finding.Findings;
+import zugabe.core.jar.Carried;
+import zugabe.core.jar.LibraryNames;
+import zugabe.core.jar.ProgramJar;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Travel;
+import zugabe.core.scripts.Places;
+import zugabe.core.scripts.StartScripts;
 import zugabe.core.target.Input;
 import zugabe.core.target.Output;
 import zugabe.core.target.Report.Treatment;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.deflate.Deflate;
-import zugabe.formats.jar.JarOrder;
-import zugabe.formats.jar.Manifest;
-import zugabe.formats.jar.Manifest.Attribute;
 
 /**
  * A jar with the files that belong to it: libraries and native libraries beside it, start scripts
  * and their settings. It leaves as the jar alone, as several files, or as one zip with its folder.
  */
 final class Bundle {
-  /**
-   * Nested libraries start at a multiple of this many bytes, so that they can be mapped into memory
-   * as they are.
-   */
-  private static final int ALIGNMENT = 4096;
-
   private static final String LIBRARIES = "lib/";
 
   private final Planned deliverable;
@@ -97,65 +92,15 @@ final class Bundle {
   }
 
   private Layout jar(Findings findings) throws IOException {
-    Planned d = deliverable;
-    InstallTree.Builder tree;
-    List<Attribute> more = new ArrayList<>(carried.attributes());
-    Optional<String> main = d.program().map(p -> p.main());
-    boolean multiRelease = false;
-    if (d.travel() == Travel.NESTED && d.program().isPresent()) {
-      tree = new Nest(d, findings).tree();
-      if (full) {
-        LoaderFiles.loader(d.time()).forEach(tree::put);
-      }
-      splash(tree);
-      main = Optional.of(LoaderFiles.START);
-      more.add(new Attribute("Premain-Class", LoaderFiles.NOT_AN_AGENT));
-    } else {
-      List<Library> merged = d.travel() == Travel.MERGED ? d.materials().libraries() : List.of();
-      Merge merge = new Merge(d, "", merged, findings);
-      tree = merge.tree();
-      treatments = merge.treatments();
-      multiRelease = merge.isMultiRelease();
-      if (d.program().isPresent()
-          && d.program().get().toolkitMain()
-          && d.program().get().modules().isEmpty()) {
-        LoaderFiles.relay(main.orElseThrow(), d.time()).forEach(tree::put);
-        main = Optional.of(LoaderFiles.RELAY);
-      }
+    List<String> classPath = new ArrayList<>();
+    if (deliverable.travel() == Travel.BESIDE) {
+      LibraryNames.of(deliverable, new Findings())
+          .keySet()
+          .forEach(name -> classPath.add(LIBRARIES + name));
     }
-    if (d.travel() == Travel.BESIDE && !d.materials().libraries().isEmpty()) {
-      more.add(
-          new Attribute(
-              "Class-Path", ClassPath.of(LIBRARIES, LibraryNames.of(d, new Findings()).keySet())));
-    }
-    Manifest manifest = JarManifest.of(d, main, multiRelease, more);
-    tree.put(LoaderFiles.generated(Manifest.PATH, manifest.encode(), d.time()));
-    return ZipTree.layout(
-        tree.sorted(JarOrder.BY_NAME), d.stored() ? Packing.stored() : new Deflate(), ALIGNMENT);
-  }
-
-  /**
-   * A runtime shows the picture before any loader of ours is there, so it has to lie in the jar
-   * itself.
-   */
-  private void splash(InstallTree.Builder tree) {
-    carried
-        .splash()
-        .flatMap(
-            path ->
-                deliverable.materials().own().stream()
-                    .filter(f -> f.path().equals(path))
-                    .findFirst())
-        .ifPresent(
-            f ->
-                tree.put(
-                    new Entry.RegularFile(
-                        f.path(),
-                        0644,
-                        deliverable.time(),
-                        Entry.Role.OWN,
-                        f.file(),
-                        f.file().name())));
+    ProgramJar jar = ProgramJar.of(deliverable, carried, classPath, full, findings);
+    treatments = jar.treatments();
+    return jar.layout();
   }
 
   private void beside(Findings findings) throws IOException {
@@ -181,7 +126,12 @@ final class Bundle {
 
   private void scripts() throws IOException {
     String settings = stem() + ".settings";
-    StartScripts scripts = new StartScripts(deliverable, carried, jarName(), settings);
+    StartScripts scripts =
+        new StartScripts(
+            deliverable,
+            deliverable.program().orElseThrow(),
+            carried.options(),
+            Places.beside(jarName(), settings, !deliverable.materials().natives().isEmpty()));
     byte[] none = new byte[0];
     script(hasFolder() ? stem() : stem() + ".sh", 0755, full ? scripts.sh() : none);
     script(stem() + ".cmd", 0644, full ? scripts.cmd() : none);

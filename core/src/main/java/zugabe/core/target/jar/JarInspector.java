@@ -14,6 +14,7 @@ import zugabe.core.archive.ZipInspector;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.jar.LoaderFiles;
 import zugabe.core.materials.ArchiveFindings;
 import zugabe.core.target.Inspection;
 import zugabe.formats.classfile.ClassFacts;

@@ -8,11 +8,14 @@ import zugabe.bytes.Content;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Said;
+import zugabe.core.jar.Carried;
+import zugabe.core.jar.JarManifest;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
 import zugabe.core.plan.Travel;
+import zugabe.core.target.Held;
 import zugabe.core.target.Input;
 import zugabe.core.target.Inspection;
 import zugabe.core.target.Output;
@@ -27,7 +30,16 @@ public final class JarTarget implements Target {
   }
 
   @Override
-  public Report check(Planned d, Findings findings) throws IOException {
+  public Report check(Planned d, Held held, Findings findings) throws IOException {
+    d.program()
+        .filter(p -> p.file().isPresent())
+        .ifPresent(
+            p ->
+                findings.add(
+                    FindingCode.Z1008,
+                    p.where(),
+                    "The program \"" + p.name() + "\" isn't Java, so no jar can start it.",
+                    "Make an archive of it: kind: archive."));
     JarManifest.check(d, findings);
     Bundle bundle = Bundle.check(d, findings);
     if (d.program().isPresent()) {
@@ -108,7 +120,7 @@ public final class JarTarget implements Target {
   }
 
   @Override
-  public List<Output> assemble(Planned d) throws IOException {
+  public List<Output> assemble(Planned d, Held held) throws IOException {
     return Bundle.of(d).outputs(inputs(d));
   }
 

@@ -1,0 +1,182 @@
+package zugabe.core.scripts;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import zugabe.bytes.Content;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.PlannedTree;
+
+/**
+ * Scripts that install and remove an install tree, with what they need: the list of its files, and
+ * descriptions of services and menu entries. What lies in {@code install/} isn't installed.
+ */
+public final class InstallScripts {
+  /** Folder of what the scripts need. */
+  public static final String FOLDER = "install/";
+
+  private static final String INSTALL = "install";
+  private static final String REMOVE = "uninstall";
+
+  private final Planned deliverable;
+  private final PlannedTree plan;
+  private final String platform;
+  private final List<PlannedProgram> programs;
+
+  /**
+   * @param platform empty for a tree that serves all
+   */
+  public InstallScripts(Planned deliverable, String platform) {
+    this.deliverable = deliverable;
+    this.plan = deliverable.tree().orElseThrow();
+    this.platform = platform;
+    this.programs = plan.parts().stream().map(PlannedTree.Part::program).toList();
+  }
+
+  /** A file that is made; scripts for POSIX shells can be run. */
+  public record Made(String path, int mode, Content content) {}
+
+  /** What goes into the tree and is installed with it. */
+  public List<Made> removing() throws IOException {
+    List<Made> made = new java.util.ArrayList<>();
+    if (hasSh()) {
+      made.add(
+          new Made(
+              REMOVE + ".sh", 0755, Content.of(Template.filled(REMOVE + ".sh", values(), "\n"))));
+    }
+    return made;
+  }
+
+  /**
+   * What stays behind in the unpacked archive.
+   *
+   * @param contents paths of all files that are installed
+   */
+  public List<Made> installing(Collection<String> contents) throws IOException {
+    Map<String, String> texts = new LinkedHashMap<>();
+    texts.put("contents", String.join("\n", contents) + "\n");
+    for (PlannedProgram service : services()) {
+      String name = ServiceFiles.unitName(deliverable.app(), service);
+      if (isFor("linux")) {
+        texts.put(name + ".system.service", ServiceFiles.unit(deliverable.app(), service, false));
+        texts.put(name + ".user.service", ServiceFiles.unit(deliverable.app(), service, true));
+      }
+      if (isFor("macos")) {
+        texts.put(name + ".plist", ServiceFiles.plist(deliverable.app(), service));
+      }
+    }
+    if (isFor("linux")) {
+      for (PlannedProgram window : windows()) {
+        texts.put(
+            entry(window) + ".desktop",
+            ServiceFiles.menu(deliverable.app(), window, title(window), plan.icon().isPresent()));
+      }
+    }
+    List<Made> made = new java.util.ArrayList<>();
+    texts.forEach(
+        (name, text) ->
+            made.add(
+                new Made(FOLDER + name, 0644, Content.of(text.getBytes(StandardCharsets.UTF_8)))));
+    if (hasSh()) {
+      made.add(
+          new Made(
+              INSTALL + ".sh", 0755, Content.of(Template.filled(INSTALL + ".sh", values(), "\n"))));
+    }
+    return made;
+  }
+
+  private boolean hasSh() {
+    return !platform.startsWith("windows");
+  }
+
+  private boolean isFor(String system) {
+    return platform.isEmpty() || platform.startsWith(system);
+  }
+
+  private List<PlannedProgram> services() {
+    return programs.stream().filter(p -> p.service().isPresent()).toList();
+  }
+
+  private List<PlannedProgram> windows() {
+    return programs.stream().filter(PlannedProgram::isWindow).toList();
+  }
+
+  private String id() {
+    return deliverable.app().id().orElse(deliverable.app().shortName());
+  }
+
+  private String entry(PlannedProgram window) {
+    return windows().size() == 1 ? id() : id() + "." + window.name();
+  }
+
+  private String title(PlannedProgram window) {
+    return windows().size() == 1
+        ? deliverable.app().name()
+        : deliverable.app().name() + " (" + window.name() + ")";
+  }
+
+  private Map<String, String> values() {
+    Map<String, String> values = new LinkedHashMap<>();
+    String title = deliverable.app().name() + " " + deliverable.app().version();
+    values.put("TITLE", title.replaceAll("[\\p{Cntrl}%&|<>^]", " "));
+    values.put("QUOTED_TITLE", Words.quoted(title));
+    values.put("QUOTED_APP_NAME", Words.quoted(deliverable.app().name()));
+    values.put("NAME", Words.quoted(deliverable.app().shortName()));
+    values.put("ID", Words.quoted(id()));
+    values.put("VERSION", Words.quoted(deliverable.app().version()));
+    values.put("PLATFORM", Words.quoted(platform));
+    // a service isn't a command
+    values.put(
+        "COMMANDS",
+        programs.stream()
+            .filter(p -> p.service().isEmpty())
+            .map(PlannedProgram::name)
+            .collect(Collectors.joining(" ")));
+    values.put(
+        "SERVICES",
+        services().stream()
+            .map(p -> ServiceFiles.unitName(deliverable.app(), p))
+            .collect(Collectors.joining(" ")));
+    values.put("ENTRIES", windows().stream().map(this::entry).collect(Collectors.joining(" ")));
+    values.put(
+        "SERVICES_TOLD",
+        services().isEmpty()
+            ? "  :"
+            : services().stream()
+                .map(
+                    p ->
+                        "  service_told "
+                            + ServiceFiles.unitName(deliverable.app(), p)
+                            + (p.service().orElseThrow().atBoot() ? " boot" : " ''"))
+                .collect(Collectors.joining("\n")));
+    List<PlannedProgram> first = programs.stream().filter(p -> p.firstRun().isPresent()).toList();
+    values.put("FIRST_NAME", first.isEmpty() ? "" : first.get(0).name());
+    values.put(
+        "FIRST_RUN",
+        "# shellcheck disable=SC2016 # nothing in an argument is expanded\nfirst_run() {\n"
+            + firstRun(first)
+            + "\n}");
+    return values;
+  }
+
+  /** Several steps run one after the other, as long as none fails. */
+  private static String firstRun(List<PlannedProgram> programs) {
+    return programs.isEmpty()
+        ? "  :"
+        : programs.stream()
+            .map(
+                p ->
+                    "  \"$there/bin/"
+                        + p.name()
+                        + "\" "
+                        + p.firstRun().orElseThrow().stream()
+                            .map(Words::quoted)
+                            .collect(Collectors.joining(" ")))
+            .collect(Collectors.joining(" &&\n  "));
+  }
+}

@@ -1,0 +1,192 @@
+package zugabe.core.scripts;
+
+import java.io.IOException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import zugabe.core.finding.Said;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.PlannedProgram;
+
+/** Scripts that start a program, from templates, and the settings file that they read. */
+public final class StartScripts {
+  private final Planned deliverable;
+  private final PlannedProgram program;
+  private final List<String> options;
+  private final List<String> arguments;
+  private final Places places;
+
+  /**
+   * @param options for the runtime, that nothing else carries
+   */
+  public StartScripts(
+      Planned deliverable, PlannedProgram program, List<Said<String>> options, Places places) {
+    this.deliverable = deliverable;
+    this.program = program;
+    this.options = options.stream().map(Said::value).toList();
+    this.arguments = program.arguments().stream().map(Said::value).toList();
+    this.places = places;
+  }
+
+  /** For POSIX shells. */
+  public byte[] sh() throws IOException {
+    Map<String, String> values = values();
+    values.put("UP", places.inBin() ? ".." : "");
+    values.put("QUOTED_PROGRAM", Words.quoted(program.name()));
+    values.put("SETTINGS_FILE", Words.quoted(places.settings()));
+    values.put("ARGUMENTS", Words.evaluated(arguments));
+    if (program.file().isPresent()) {
+      values.put("NATIVES", places.natives().isPresent() ? shNatives() + SH_SEARCHED : "");
+      String file = Words.here(places.file());
+      values.put("START", program.interpreter().map(i -> shInterpreter(i) + " ").orElse("") + file);
+      return Template.filled("start-file.sh", values, "\n");
+    }
+    values.put("OPTIONS", Words.evaluated(options));
+    values.put("NATIVES", places.natives().isPresent() ? shNatives() : "");
+    values.put(
+        "START",
+        (places.natives().isPresent() ? "\\\"-Djava.library.path=\\$natives\\\" " : "")
+            + shStart());
+    return Template.filled("start.sh", values, "\n");
+  }
+
+  private String shNatives() {
+    String folder = "$here/" + places.natives().orElseThrow();
+    if (!places.perPlatform()) {
+      return "\nnatives=" + folder + "\n";
+    }
+    return """
+
+        # Native libraries of this platform.
+        case $(uname -s) in
+          Darwin) natives=@/macos ;;
+          *) natives=@/linux ;;
+        esac
+        case $(uname -m) in
+          aarch64 | arm64) natives=$natives-arm64 ;;
+          *) natives=$natives-x64 ;;
+        esac
+        """
+        .replace("@", folder);
+  }
+
+  private static final String SH_SEARCHED =
+      """
+      case $(uname -s) in
+        Darwin) export DYLD_LIBRARY_PATH="$natives${DYLD_LIBRARY_PATH:+:$DYLD_LIBRARY_PATH}" ;;
+        *) export LD_LIBRARY_PATH="$natives${LD_LIBRARY_PATH:+:$LD_LIBRARY_PATH}" ;;
+      esac
+      """;
+
+  /** With a slash it is a file of the program's, else a command of the system's. */
+  private static String shInterpreter(String interpreter) {
+    return interpreter.contains("/") ? Words.here(interpreter) : Words.evaluated(interpreter);
+  }
+
+  private String shStart() {
+    if (program.modules().isEmpty()) {
+      return "-jar " + Words.here(places.file());
+    }
+    String path = String.join(":", places.modulePath().stream().map(Words::here).toList());
+    return "--module-path " + path + modules();
+  }
+
+  private String modules() {
+    PlannedProgram.Modules modules = program.modules().orElseThrow();
+    String add = modules.add().isEmpty() ? "" : " --add-modules " + String.join(",", modules.add());
+    return add + " --module " + modules.main() + "/" + program.main();
+  }
+
+  /** For Windows. */
+  public byte[] cmd() throws IOException {
+    Map<String, String> values = values();
+    values.put("SETTINGS_CMD", Words.windows(places.settings()));
+    values.put(
+        "HERE_CMD",
+        places.inBin() ? "for %%h in (\"%~dp0..\") do set \"HERE=%%~fh\\\"" : "set \"HERE=%~dp0\"");
+    if (program.file().isPresent()) {
+      values.put("RUN", cmdFile());
+      return Template.filled("start-file.cmd", values, "\r\n");
+    }
+    String words =
+        Words.cmd(options)
+            + " %OPTIONS%"
+            + places
+                .natives()
+                .map(n -> " \"-Djava.library.path=%HERE%" + natives(n) + '"')
+                .orElse("")
+            + " "
+            + cmdStart()
+            + Words.cmd(arguments)
+            + " %ARGUMENTS% %*";
+    values.put(
+        "RUN",
+        program.isWindow()
+            ? "start \"\" \"%JAVA:java.exe=javaw.exe%\"" + words + "\nexit /b 0"
+            : "\"%JAVA%\"" + words + "\nexit /b %ERRORLEVEL%");
+    return Template.filled("start.cmd", values, "\r\n");
+  }
+
+  private String natives(String folder) {
+    return Words.windows(places.perPlatform() ? folder + "/windows-x64" : folder);
+  }
+
+  private String cmdStart() {
+    if (program.modules().isEmpty()) {
+      return "-jar \"%HERE%" + Words.windows(places.file()) + "\"";
+    }
+    List<String> path = places.modulePath().stream().map(p -> "%HERE%" + Words.windows(p)).toList();
+    return "--module-path \"" + String.join(";", path) + "\"" + modules();
+  }
+
+  private String cmdFile() {
+    String file = "\"%HERE%" + Words.windows(places.file()) + "\"";
+    String start =
+        program
+                .interpreter()
+                .map(i -> i.contains("/") ? "\"%HERE%" + Words.windows(i) + "\" " : i + " ")
+                .orElse("")
+            + file
+            + Words.cmd(arguments)
+            + " %ARGUMENTS% %*";
+    String path =
+        places.natives().map(n -> "set \"PATH=%HERE%" + natives(n) + ";%PATH%\"\n").orElse("");
+    // a batch file that another one starts without "call" never comes back
+    String call = places.file().matches("(?i).*\\.(cmd|bat)") ? "call " : "";
+    return path
+        + (program.isWindow()
+            ? "start \"\" " + start + "\nexit /b 0"
+            : call + start + "\nexit /b %ERRORLEVEL%");
+  }
+
+  /** The file in which users set what they like; everything in it is a comment. */
+  public byte[] settings() throws IOException {
+    return Template.filled(
+        program.file().isPresent() ? "settings-file.txt" : "settings.txt", values(), "\n");
+  }
+
+  private Map<String, String> values() {
+    Map<String, String> values = new LinkedHashMap<>();
+    values.put(
+        "TITLE",
+        (deliverable.app().name() + " " + deliverable.app().version())
+            .replaceAll("[\\p{Cntrl}%&|<>^]", " "));
+    // no version, so that an update that changes nothing else leaves the file as it is
+    values.put("APP_NAME", deliverable.app().name().replaceAll("\\p{Cntrl}", " "));
+    values.put("APP", deliverable.base());
+    values.put("PROGRAM", program.name());
+    values.put("SETTINGS", places.settings());
+    values.put("FROM", String.valueOf(program.javaFrom()));
+    values.put("TO", String.valueOf(program.javaTo().orElse(999)));
+    values.put("NEEDS", needs());
+    return values;
+  }
+
+  private String needs() {
+    if (program.javaTo().isEmpty()) {
+      return "Java " + program.javaFrom() + " or later";
+    }
+    int to = program.javaTo().getAsInt();
+    return to == program.javaFrom() ? "Java " + to : "Java " + program.javaFrom() + " to " + to;
+  }
+}

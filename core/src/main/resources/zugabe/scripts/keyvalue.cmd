@@ -1,0 +1,16 @@
+rem One "key = value"; spaces around both don't count.
+:setting
+if not defined KEY exit /b 0
+:key
+if "%KEY:~0,1%" == " " set "KEY=%KEY:~1%"& goto key
+:keyend
+if "%KEY:~-1%" == " " set "KEY=%KEY:~0,-1%"& goto keyend
+if "%KEY:~0,1%" == "#" exit /b 0
+if not defined VALUE (
+  echo @PROGRAM@: %SETTINGS%: "key = value" is wanted, not "%KEY%" 1>&2
+  exit /b 1
+)
+:value
+if "%VALUE:~0,1%" == " " set "VALUE=%VALUE:~1%"& goto value
+:valueend
+if "%VALUE:~-1%" == " " set "VALUE=%VALUE:~0,-1%"& goto valueend

@@ -1,0 +1,136 @@
+#!/bin/sh
+# Removes @TITLE@: what its installation recorded, and nothing else.
+
+name=@NAME@
+title_name=@QUOTED_APP_NAME@
+id=@ID@
+tab=$(printf '\t')
+
+usage() {
+  cat <<END
+Example:
+  $0
+
+Removes $title_name from the folder this script is installed in: the files that were recorded, and nothing else.
+
+Usage: uninstall.sh [OPTIONS]
+
+  --purge       Remove settings that somebody changed, too.
+  --root DIR    The installation was made with --root DIR.
+  --dry-run     Only tell what would be removed.
+  --log FILE    Append every action to FILE.
+  -h, --help    Print this.
+
+Exit codes: 0 done; 1 it can't be removed; 2 the command line is wrong.
+END
+}
+
+@INSTALL_WORDS_SH@
+
+root=
+log=
+dry=
+purge=
+while [ $# -gt 0 ]; do
+  case $1 in
+    --root | --log)
+      [ -n "${2:-}" ] || wrong "$1 needs a value"
+      case $1 in
+        --root) root=${2%/} ;;
+        --log) log=$2 ;;
+      esac
+      shift
+      ;;
+    --purge) purge=yes ;;
+    --dry-run) dry=yes ;;
+    -h | --help)
+      usage
+      exit 0
+      ;;
+    *) wrong "there is no option $1" ;;
+  esac
+  shift
+done
+here=$(CDPATH='' cd -- "${0%"${0##*/}"}./" && pwd -P && printf x) || fail "can't enter the folder of $0"
+there=${here%?x}
+record=$there/.installed
+journal=$there/.journal
+[ -f "$record" ] || fail "there is no record of an installation in $there; install.sh makes one"
+prefix=$(recorded prefix)
+mode=$(recorded mode)
+version=$(recorded version)
+system=$(uname -s)
+[ ! -f "$journal" ] || fail "an installation was broken off here; run its install.sh again first"
+
+if [ -n "$dry" ]; then
+  say "Would remove version $version of $title_name from $prefix:"
+  awk -F "$tab" '$1 == "outside" { print "  " $2 }' "$record"
+  awk -F "$tab" -v prefix="$prefix/" '$1 == "inside" || $1 == "settings" { print "  " prefix $2 }' "$record"
+  exit 0
+fi
+[ -w "$there" ] || fail "$prefix can't be changed by this user; run it as the one who installed it"
+cd /
+
+# Services first, while their programs are there.
+awk -F "$tab" '$1 == "service" { print $2 }' "$record" | while IFS= read -r service; do
+  if [ "$system" = Darwin ]; then
+    domain=gui/$(id -u)
+    [ "$mode" = user ] || domain=system
+    [ -n "$root" ] || launchctl bootout "$domain/$id.$service" 2>/dev/null
+  elif command -v systemctl >/dev/null; then
+    if [ -d /run/systemd/system ] && [ -z "$root" ]; then
+      if [ "$mode" = user ]; then
+        systemctl --user disable --now "$service.service"
+      else
+        systemctl disable --now "$service.service"
+      fi
+    elif [ "$mode" = system ]; then
+      systemctl --root="${root:-/}" disable "$service.service" >/dev/null 2>&1
+    fi
+  fi
+done
+
+awk -F "$tab" '$1 == "outside" { print $2 }' "$record" | while IFS= read -r path; do
+  act rm -f "$root$path"
+done
+kept=
+while IFS=$tab read -r key file sum; do
+  if [ "$key" != settings ] || [ ! -f "$there/$file" ]; then
+    continue
+  fi
+  rm -f "$there/$file.new"
+  if [ -z "$purge" ] && [ "$(checksum "$there/$file")" != "$sum" ]; then
+    kept="$kept
+  $prefix/$file"
+  else
+    act rm -f "$there/$file"
+  fi
+done <"$record"
+# this script goes with the rest: the shell has read it by now
+awk -F "$tab" '$1 == "inside" { print $2 }' "$record" >"$there/.files"
+while IFS= read -r file; do
+  rm -f "$there/$file"
+done <"$there/.files"
+awk -F "$tab" '$1 == "inside" || $1 == "settings" { path = $2; while (sub("/[^/]*$", "", path)) print path }' "$record" | sort -ru >"$there/.files"
+while IFS= read -r dir; do
+  rmdir "$there/$dir" 2>/dev/null
+done <"$there/.files"
+awk -F "$tab" '$1 == "kept" { print $2 }' "$record" | while IFS= read -r path; do
+  if [ -e "$path" ] || [ -L "$path" ]; then
+    was=${path%".before-$name"}
+    made_folder "${was%/*}"
+    [ -e "$was" ] || act mv "$path" "$was"
+  fi
+done
+dirs=$(awk -F "$tab" '$1 == "dir" { line[++n] = $2 } END { for (i = n; i > 0; i--) print line[i] }' "$record" | sort -r)
+act rm -f "$there/.files" "$there/.first-run" "$record"
+printf '%s\n' "$dirs" | while IFS= read -r dir; do
+  [ -z "$dir" ] || rmdir "$root$dir" 2>/dev/null
+done
+if [ -n "$kept" ]; then
+  say "Settings that were changed are kept; --purge removes them:$kept"
+elif [ -d "$there" ]; then
+  say "$prefix has files of others in it, and stays."
+fi
+say "$title_name $version is removed."
+exit 0

@@ -1,0 +1,112 @@
+package zugabe.core.jar;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.testng.annotations.Test;
+import zugabe.core.finding.Finding;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Library;
+import zugabe.core.materials.Materials;
+import zugabe.core.plan.Identity;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.Travel;
+import zugabe.core.tree.Entry;
+import zugabe.formats.jar.JarOrder;
+import zugabe.formats.jar.Manifest;
+import zugabe.formats.jar.Manifest.Attribute;
+import zugabe.formats.zip.ArchivedContent;
+import zugabe.formats.zip.ZipEntry;
+
+/** The index of a jar with jars inside. */
+public final class NestTest {
+  private static ArchivedContent entry(String name, long size, FileContent file) {
+    return new ArchivedContent(new ZipEntry(name, 0, 0, size, size, 0, 0, 0, 0, file), 0);
+  }
+
+  private static Planned planned(Map<String, List<FileContent>> natives, Library... libraries) {
+    return new Planned(
+        "nested",
+        "jar",
+        "tern-1.0.jar",
+        new Identity(
+            Optional.empty(), "tern", "Tern", "1.0 beta", Optional.empty(), Optional.empty()),
+        Instant.EPOCH,
+        Optional.empty(),
+        new Materials("app", List.of(), Map.of(), List.of(libraries), natives, null),
+        "tern",
+        List.of(),
+        Travel.NESTED,
+        false,
+        Optional.empty(),
+        List.of(),
+        false,
+        Optional.empty(),
+        Map.of(),
+        Optional.empty(),
+        Where.file("zugabe.yaml"));
+  }
+
+  @Test
+  public void theIndexTellsFoldersVersionsAndSigners() throws Exception {
+    Path nativeFile = Files.createTempFile("lib", ".so");
+    FileContent tide = new FileContent(nativeFile, "libtide.so", 0, true);
+    FileContent jar = new FileContent(Path.of("a.jar"), "lib/a.jar", 1, false);
+    Library library =
+        new Library(
+            "a.jar",
+            Optional.empty(),
+            jar,
+            List.of(
+                entry("META-INF/K.SF", 1, jar),
+                entry("META-INF/K.RSA", 1, jar),
+                entry("a/B.class", 1, jar),
+                entry("META-INF/versions/11/c/D.class", 1, jar),
+                entry("META-INF/versions/9/a/B.class", 1, jar)),
+            Optional.of(Manifest.of(List.of(new Attribute("Multi-Release", "true")))),
+            52,
+            "a/B.class");
+    Findings findings = new Findings();
+    List<Entry> entries =
+        new Nest(planned(Map.of("linux-x64", List.of(tide)), library), findings)
+            .tree()
+            .sorted(JarOrder.BY_NAME)
+            .entries();
+    Entry.RegularFile index =
+        (Entry.RegularFile)
+            entries.stream().filter(e -> e.path().equals("inner/index")).findFirst().orElseThrow();
+    String text = new String(index.content().open().readAllBytes(), StandardCharsets.UTF_8);
+    assertThat(text)
+        .startsWith("v 1\na tern/1.0_beta\nl inner/lib/a.jar\nr 9 11\ns\nd META-INF\n")
+        .contains("d a\n", "d c\n")
+        .containsPattern("n linux-x64 [0-9a-f]{64} inner/native/linux-x64/lib.*\\.so\n$");
+    assertThat(findings.sorted()).isEmpty();
+    Files.delete(nativeFile);
+  }
+
+  @Test
+  public void anEntryTooLargeForTheLoaderIsAFinding() throws Exception {
+    FileContent jar = new FileContent(Path.of("a.jar"), "lib/a.jar", 1, false);
+    Library library =
+        new Library(
+            "a.jar",
+            Optional.empty(),
+            jar,
+            List.of(entry("all.bin", 3L << 30, jar)),
+            Optional.empty(),
+            0,
+            "");
+    Findings findings = new Findings();
+    new Nest(planned(Map.of(), library), findings).tree();
+    assertThat(findings.sorted()).extracting(Finding::code).containsExactly(FindingCode.Z4010);
+  }
+}
