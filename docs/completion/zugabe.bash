@@ -301,7 +301,7 @@ function _picocli_zugabe_rehearse() {
 
   local commands=""
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
-  local arg_opts="'-r' '--recipe' '-s' '--set' '-j' '--jobs' '-o' '--out' '--runtime'"
+  local arg_opts="'-r' '--recipe' '-s' '--set' '-j' '--jobs' '-o' '--out' '--runtime' '--server'"
 
   type compopt &>/dev/null && compopt +o default
 
@@ -325,6 +325,12 @@ function _picocli_zugabe_rehearse() {
       return $?
       ;;
     '--runtime')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--server')
       local IFS=$'\n'
       type compopt &>/dev/null && compopt -o filenames
       COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files

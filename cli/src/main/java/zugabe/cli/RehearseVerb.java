@@ -15,6 +15,7 @@ import zugabe.core.rehearse.Rehearsal;
 /** Starts what was made, in a throw-away place. */
 final class RehearseVerb implements Verb {
   static final String RUNTIME = "--runtime";
+  private static final String SERVER = "--server";
   private static final String OUT = "--out";
   private static final int FEW = 6;
 
@@ -40,6 +41,7 @@ final class RehearseVerb implements Verb {
             "Unpacks what was built in a throw-away place, starts it with its trial, compares, stops and removes it. Works on files without a recipe as well; what stands behind -- is given to the program.",
             "zugabe rehearse",
             "zugabe rehearse tool-jar",
+            "zugabe rehearse tide-web --server ~/servers/apache-tomcat-10.1.34",
             "zugabe rehearse somebody-elses.jar -- --version");
     Options.recipe(spec);
     spec.addOption(
@@ -49,6 +51,13 @@ final class RehearseVerb implements Verb {
             .description("Where the built files are. Default: out beside the recipe.")
             .build());
     spec.addOption(runtime());
+    spec.addOption(
+        OptionSpec.builder(SERVER)
+            .type(Path.class)
+            .paramLabel("DIR")
+            .description(
+                "Folder of a server (Tomcat, or a Jetty home) to rehearse web archives on. Default: without one, those that stand alone.")
+            .build());
     spec.addOption(Options.json());
     spec.addPositional(
         Options.names("Deliverables to rehearse, or one file and arguments for it. Default: all."));
@@ -69,7 +78,8 @@ final class RehearseVerb implements Verb {
             zugabe.rehearse(
                 given.request(),
                 new Zugabe.Outlet(given.value(OUT), false, Duration.ZERO),
-                runtime);
+                runtime,
+                given.value(SERVER));
       }
       progress.end();
       return given.answer(zugabe, answer, () -> print(answer, given));

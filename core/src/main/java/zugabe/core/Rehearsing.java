@@ -3,6 +3,7 @@ package zugabe.core;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -10,13 +11,18 @@ import zugabe.core.answer.Answer;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.recipe.PageSpec;
 import zugabe.core.recipe.TrialSpec;
 import zugabe.core.rehearse.Rehearsal;
+import zugabe.core.rehearse.Server;
 import zugabe.core.rehearse.Subject;
 import zugabe.core.work.Progress;
 
 /** Rehearses one thing after the other; what is wrong is in the findings. */
 final class Rehearsing {
+  /** Servers take their time. */
+  private static final Duration ON_SERVER = Duration.ofSeconds(60);
+
   private final Path runtime;
   private final Progress progress;
   private final Findings findings;
@@ -80,8 +86,33 @@ final class Rehearsing {
     }
   }
 
-  private void report(Where where, Rehearsal.Result result, Optional<TrialSpec> trial) {
-    String started = "Started with \"" + result.command() + "\", ";
+  /** Rehearses a web archive on a server. */
+  void runOn(Server server, String name, Subject subject, String shown, PageSpec page) {
+    Where where = Where.file(shown + subject.files().get(0));
+    progress.at("rehearsing " + name, 0, 0);
+    try {
+      Rehearsal.Result result = Rehearsal.on(server, subject, page, ON_SERVER, runtime);
+      done.add(new Answer.Rehearsed(name, result));
+      fault(where, result);
+      leftRunning(where, result);
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z6002,
+          where,
+          "The server can't be started: " + e.getMessage() + ".",
+          "Check the folder of the server.");
+    }
+  }
+
+  void needsServer(String file) {
+    findings.add(
+        FindingCode.Z6010,
+        Where.file(file),
+        "It starts only on a server.",
+        "Name the folder of one: zugabe rehearse --server FOLDER.");
+  }
+
+  private void fault(Where where, Rehearsal.Result result) {
     result
         .fault()
         .ifPresent(
@@ -89,8 +120,23 @@ final class Rehearsing {
                 findings.add(
                     FindingCode.Z6002,
                     where,
-                    started + f + ".",
+                    "Started with \"" + result.command() + "\", " + f + ".",
                     "Read what it printed; start it yourself with the same command."));
+  }
+
+  private void leftRunning(Where where, Rehearsal.Result result) {
+    if (!result.leftRunning().isEmpty()) {
+      findings.add(
+          FindingCode.Z6004,
+          where,
+          "It left running: " + String.join("; ", result.leftRunning()) + ".",
+          "Let the program end what it starts. These were ended now.");
+    }
+  }
+
+  private void report(Where where, Rehearsal.Result result, Optional<TrialSpec> trial) {
+    String started = "Started with \"" + result.command() + "\", ";
+    fault(where, result);
     if (trial.isEmpty()) {
       findings.add(
           FindingCode.Z6008,
@@ -101,13 +147,7 @@ final class Rehearsing {
                   : "it ended with exit code " + result.exit() + "."),
           "Say what you expect: trial: {arguments: [...], expect: {exit: 0, text: ...}}.");
     }
-    if (!result.leftRunning().isEmpty()) {
-      findings.add(
-          FindingCode.Z6004,
-          where,
-          "It left running: " + String.join("; ", result.leftRunning()) + ".",
-          "Let the program end what it starts. These were ended now.");
-    }
+    leftRunning(where, result);
     if (!result.writtenBesideItself().isEmpty()) {
       findings.add(
           FindingCode.Z6005,

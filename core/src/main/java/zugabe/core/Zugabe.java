@@ -27,12 +27,14 @@ import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.recipe.TrialSpec;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.core.rehearse.Server;
 import zugabe.core.rehearse.Subject;
 import zugabe.core.target.Inspection;
 import zugabe.core.target.Report;
 import zugabe.core.target.Targets;
 import zugabe.core.target.archive.ArchiveTarget;
 import zugabe.core.target.jar.JarTarget;
+import zugabe.core.target.war.WarTarget;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
 import zugabe.formats.classfile.ClassFacts;
@@ -46,7 +48,8 @@ public final class Zugabe {
   private final Map<String, String> environment;
   private final int jobs;
   private final Progress progress;
-  private final Targets targets = new Targets(List.of(new JarTarget(), new ArchiveTarget()));
+  private final Targets targets =
+      new Targets(List.of(new JarTarget(), new ArchiveTarget(), new WarTarget()));
   private final Planning planning;
 
   /**
@@ -163,7 +166,7 @@ public final class Zugabe {
                 .filter(r -> r.name().equals(d.name()))
                 .flatMap(r -> r.files().stream().map(f -> f.path()))
                 .toList();
-        rehearse(d, build.folder(), files, false, rehearsing);
+        rehearse(d, build.folder(), files, false, Optional.empty(), rehearsing);
       }
     }
     return new Answer.Build(
@@ -176,10 +179,19 @@ public final class Zugabe {
         build.millis());
   }
 
-  /** Rehearses what was built. */
-  public Answer.Rehearse rehearse(Request request, Outlet outlet, Optional<Path> runtime) {
+  /**
+   * Rehearses what was built.
+   *
+   * @param server folder of a server for web archives
+   */
+  public Answer.Rehearse rehearse(
+      Request request, Outlet outlet, Optional<Path> runtime, Optional<Path> server) {
     Findings found = new Findings();
     Findings findings = new Findings();
+    Optional<Server> known = server.flatMap(s -> server(s, findings));
+    if (server.isPresent() && known.isEmpty()) {
+      return new Answer.Rehearse(findings.sorted(), List.of());
+    }
     Rehearsing rehearsing = rehearsing(runtime, findings);
     try (Workers workers = Workers.of(jobs)) {
       Optional<Planning.Ready> ready = planning.plan(request, false, workers, found);
@@ -188,18 +200,50 @@ public final class Zugabe {
       }
       for (Planned d : ready.get().plan().deliverables()) {
         List<String> files = ready.get().reports().get(d.name()).files();
-        rehearse(d, out(request, outlet), files, !request.names().isEmpty(), rehearsing);
+        rehearse(d, out(request, outlet), files, !request.names().isEmpty(), known, rehearsing);
       }
     }
     return new Answer.Rehearse(findings.sorted(), rehearsing.done());
   }
 
+  private Optional<Server> server(Path folder, Findings findings) {
+    try {
+      Optional<Server> server = Server.in(here.resolve(folder).normalize());
+      if (server.isEmpty()) {
+        findings.add(
+            FindingCode.Z6011,
+            Where.file(shown(folder)),
+            "There is neither lib/catalina.jar nor start.jar in it.",
+            "Name the folder of a Tomcat (10.1 was tried) or of a Jetty home (12 was tried).");
+      }
+      return server;
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z6011,
+          Where.file(shown(folder)),
+          "It can't be read: " + e.getMessage() + ".",
+          "Check its permissions.");
+      return Optional.empty();
+    }
+  }
+
   private void rehearse(
-      Planned d, Path out, List<String> files, boolean named, Rehearsing rehearsing) {
+      Planned d,
+      Path out,
+      List<String> files,
+      boolean named,
+      Optional<Server> server,
+      Rehearsing rehearsing) {
     Subject subject = new Subject(out, files, Optional.of(d.base()));
     String shown = shown(out) + "/";
-    if ((d.program().isPresent() || named)
-        && rehearsing.isThere(subject, shown, "Build it first: zugabe build " + d.name() + ".")) {
+    String fix = "Build it first: zugabe build " + d.name() + ".";
+    if (d.kind().equals("war") && (server.isPresent() || !d.standsAlone())) {
+      if (server.isEmpty()) {
+        rehearsing.needsServer(shown + d.file());
+      } else if (rehearsing.isThere(subject, shown, fix)) {
+        rehearsing.runOn(server.get(), d.name(), subject, shown, d.page());
+      }
+    } else if ((d.program().isPresent() || named) && rehearsing.isThere(subject, shown, fix)) {
       rehearsing.run(d.name(), subject, shown, d.program().flatMap(PlannedProgram::trial));
     }
   }

@@ -17,6 +17,7 @@ import java.util.Map;
  * v 1                              version of this form
  * m example.tern.Main              main class
  * a tern/1.0                       name and version, for the cache of native libraries
+ * p WEB-INF/classes/               where the own files are, when not in inner/app/
  * o 9 11                           versions for which the own files have variants
  * l inner/lib/a.jar                a library; those that follow tell of it
  * r 9 11                           versions for which it has variants
@@ -27,6 +28,9 @@ import java.util.Map;
  */
 final class Index {
   static final String PATH = "inner/index";
+
+  /** In web archives, where everything outside this folder is served. */
+  static final String WEB_PATH = "WEB-INF/inner/index";
 
   private static final int[] NONE = {};
 
@@ -56,6 +60,7 @@ final class Index {
 
   String main = "";
   String app = "";
+  String own = "inner/app/";
   int[] versions = NONE;
   final List<Library> libraries = new ArrayList<>();
   final List<Native> natives = new ArrayList<>();
@@ -88,6 +93,9 @@ final class Index {
         break;
       case 'a':
         app = value;
+        break;
+      case 'p':
+        own = value;
         break;
       case 'o':
         versions = numbers(value);

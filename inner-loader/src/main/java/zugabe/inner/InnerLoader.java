@@ -24,7 +24,6 @@ import java.util.zip.ZipEntry;
  * isn't touched.
  */
 final class InnerLoader extends URLClassLoader {
-  private static final String OWN = "inner/app/";
   private static final CodeSigner[] UNSIGNED = null;
 
   static {
@@ -43,6 +42,9 @@ final class InnerLoader extends URLClassLoader {
     super(new URL[0], parent);
     this.outer = outer;
     ZipEntry entry = outer.entry(Index.PATH);
+    if (entry == null) {
+      entry = outer.entry(Index.WEB_PATH);
+    }
     if (entry == null) {
       throw new IOException("its index is missing");
     }
@@ -196,14 +198,15 @@ final class InnerLoader extends URLClassLoader {
     if (!name.startsWith("META-INF/")) {
       for (int i = index.versions.length - 1; i >= 0; i--) {
         if (index.versions[i] <= Runtimes.VERSION) {
-          ZipEntry entry = outer.entry(OWN + "META-INF/versions/" + index.versions[i] + "/" + name);
+          ZipEntry entry =
+              outer.entry(index.own + "META-INF/versions/" + index.versions[i] + "/" + name);
           if (entry != null) {
             return entry;
           }
         }
       }
     }
-    return outer.entry(OWN.concat(name));
+    return outer.entry(index.own.concat(name));
   }
 
   private int find(int library, String name) throws IOException {
@@ -300,7 +303,7 @@ final class InnerLoader extends URLClassLoader {
   public URL[] getURLs() {
     List<URL> urls = new ArrayList<>();
     try {
-      urls.add(Addresses.own(outer, OWN));
+      urls.add(Addresses.own(outer, index.own));
       for (Inner library : libraries) {
         urls.add(Addresses.entry(library, ""));
       }

@@ -22,7 +22,7 @@ final class PlanDigest {
     lines.add(
         "app " + d.app().name() + "\t" + d.app().version() + "\t" + d.app().maker().orElse(""));
     lines.add("time " + d.time() + (d.stored() ? " stored" : ""));
-    lines.add("formats " + d.formats());
+    lines.add("formats " + d.formats() + (d.standsAlone() ? " stands alone" : ""));
     lines.add("libraries " + d.travel() + (d.packed() ? " packed" : "") + " base " + d.base());
     lines.add("scripts " + d.scripts().map(String::valueOf).orElse("as needed"));
     d.merge().forEach(w -> lines.add("merge " + w.pattern() + ": " + w.rule()));
@@ -38,6 +38,7 @@ final class PlanDigest {
     m.own().forEach(f -> lines.add("own " + of(f)));
     m.ownFor()
         .forEach((platform, own) -> own.forEach(f -> lines.add("own " + platform + " " + of(f))));
+    m.web().forEach(f -> lines.add("web " + of(f)));
     m.libraries().forEach(l -> lines.add("library " + l.file().name()));
     m.natives()
         .forEach(

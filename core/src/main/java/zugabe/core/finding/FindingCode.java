@@ -118,6 +118,7 @@ public enum FindingCode {
       ERROR,
       "Nothing for this platform",
       "The archive would lack a file that the program needs there."),
+  Z3018(ERROR, "Stands alone without a program", "There would be nothing for java -jar to start."),
   Z3006(NOTE, "No program found", "The jar is made as a library: java -jar won't start it."),
 
   Z4001(
@@ -161,6 +162,31 @@ public enum FindingCode {
       ERROR,
       "Name that the target forbids",
       "Unpacking fails there, or one file overwrites another."),
+  Z4015(NOTE, "Version in the address", "Servers take a web archive's file name as its address."),
+  Z4016(
+      NOTE,
+      "Left to the server",
+      "Servers have it themselves; a second copy is ignored by one and refused by another."),
+  Z4017(
+      ERROR,
+      "Old and new servlet interfaces mixed",
+      "A server has one of the two; what is made for the other is never called, or stops it."),
+  Z4018(NOTE, "Server that is needed", "Servers of another generation refuse the application."),
+  Z4019(WARNING, "Nothing would answer", "The server would start it and answer 404 to everything."),
+  Z4020(ERROR, "Registered twice", "Servers refuse an application in which two have one name."),
+  Z4021(
+      WARNING,
+      "Private file would be served",
+      "What lies outside WEB-INF and META-INF everybody can fetch."),
+  Z4022(
+      WARNING,
+      "Library for the other servlet interfaces",
+      "A part of it can't be loaded on the server that the application needs."),
+  Z4023(ERROR, "Descriptor can't be read", "Servers refuse the application."),
+  Z4024(
+      WARNING,
+      "Descriptor names a class that isn't there",
+      "Servers refuse the application, or answer its addresses with an error."),
 
   Z5001(ERROR, "Output folder can't be used", "Nothing can be written."),
   Z5002(ERROR, "Disk full", "The result would be cut off; the last good one is kept."),
@@ -197,7 +223,12 @@ public enum FindingCode {
   Z6009(
       ERROR,
       "Nested library is packed",
-      "The program can't be started: its libraries are read in place, where they have to be stored.");
+      "The program can't be started: its libraries are read in place, where they have to be stored."),
+  Z6010(NOTE, "Needs a server", "A web archive that doesn't stand alone starts only on a server."),
+  Z6011(
+      ERROR,
+      "Not a server that is known",
+      "Only servers that are known can be set up for a rehearsal.");
 
   private final Severity severity;
   private final String title;

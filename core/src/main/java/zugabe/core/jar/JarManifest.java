@@ -126,7 +126,7 @@ public final class JarManifest {
    * @param mainClass class that is started; empty for a library
    * @param more what belongs to the way the libraries travel, and what the program's options become
    */
-  static Manifest of(
+  public static Manifest of(
       Planned d, Optional<String> mainClass, boolean multiRelease, List<Attribute> more) {
     List<Attribute> main = new ArrayList<>();
     put(main, "Created-By", "Zugabe " + Version.TEXT);

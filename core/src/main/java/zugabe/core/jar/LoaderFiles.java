@@ -12,7 +12,7 @@ import zugabe.core.tree.Entry;
 public final class LoaderFiles {
   public static final String START = "zugabe.inner.Start";
   static final String RELAY = "zugabe.inner.Relay";
-  static final String NOT_AN_AGENT = "zugabe.inner.NotAnAgent";
+  public static final String NOT_AN_AGENT = "zugabe.inner.NotAnAgent";
 
   /** All of them; a test holds the list to the module. */
   static final List<String> ALL =
@@ -47,7 +47,7 @@ public final class LoaderFiles {
   private LoaderFiles() {}
 
   /** What starts a jar with jars inside. */
-  static List<Entry.RegularFile> loader(Instant time) throws IOException {
+  public static List<Entry.RegularFile> loader(Instant time) throws IOException {
     List<Entry.RegularFile> files = new ArrayList<>();
     for (String name : ALL) {
       files.add(file(name, time));
@@ -62,7 +62,7 @@ public final class LoaderFiles {
         generated("inner/main", main.getBytes(java.nio.charset.StandardCharsets.UTF_8), time));
   }
 
-  static Entry.RegularFile generated(String path, byte[] bytes, Instant time) {
+  public static Entry.RegularFile generated(String path, byte[] bytes, Instant time) {
     return new Entry.RegularFile(
         path, 0644, time, Entry.Role.GENERATED, Content.of(bytes), "the build");
   }

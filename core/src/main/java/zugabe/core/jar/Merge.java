@@ -27,7 +27,7 @@ import zugabe.formats.zip.ArchivedContent;
  * Puts the application's own files and libraries into one tree, own files first, libraries in the
  * order of the class path. Equal files for one place are one; of different ones a rule decides.
  */
-final class Merge {
+public final class Merge {
   /** Where files that are set aside go, below a folder named for their library. */
   static final String ASIDE = "META-INF/libraries/";
 
@@ -53,7 +53,7 @@ final class Merge {
   /**
    * @param prefix in front of every path; empty or with a last slash
    */
-  Merge(Planned deliverable, String prefix, List<Library> libraries, Findings findings) {
+  public Merge(Planned deliverable, String prefix, List<Library> libraries, Findings findings) {
     this.deliverable = deliverable;
     this.prefix = prefix;
     this.libraries = libraries;
@@ -84,7 +84,7 @@ final class Merge {
   }
 
   /** Everything but the manifest. Clashes are in the findings. */
-  InstallTree.Builder tree() throws IOException {
+  public InstallTree.Builder tree() throws IOException {
     for (OwnFile own : deliverable.materials().own()) {
       add(own);
     }

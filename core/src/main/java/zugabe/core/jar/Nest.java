@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -22,31 +23,52 @@ import zugabe.formats.zip.ArchivedContent;
  * Lays a jar with jars inside out; the layout and the index are described in {@code
  * docs/nested.md}.
  */
-final class Nest {
+public final class Nest {
   private static final String OWN = "inner/app/";
   private static final String LIBRARIES = "inner/lib/";
-  private static final String NATIVES = "inner/native/";
+
+  /**
+   * Where things lie.
+   *
+   * @param folder of the index and native libraries, with a last slash
+   * @param own folder of the own files, with a last slash
+   * @param library folder of a library, with a last slash
+   */
+  public record Places(String folder, String own, Function<Library, String> library) {
+    static final Places INNER = new Places("inner/", OWN, l -> LIBRARIES);
+  }
+
+  private static final String NATIVES = "native/";
 
   /** More than this in one entry isn't read by the loader, in bytes. */
   private static final long MAX_BYTES = Integer.MAX_VALUE - 64;
 
   private final Planned deliverable;
+  private final Places places;
   private final Findings findings;
   private final StringBuilder index = new StringBuilder();
 
   Nest(Planned deliverable, Findings findings) {
+    this(deliverable, Places.INNER, findings);
+  }
+
+  public Nest(Planned deliverable, Places places, Findings findings) {
     this.deliverable = deliverable;
+    this.places = places;
     this.findings = findings;
   }
 
   /** Everything but the manifest and the loader. */
-  InstallTree.Builder tree() throws IOException {
-    InstallTree.Builder tree = new Merge(deliverable, OWN, List.of(), findings).tree();
+  public InstallTree.Builder tree() throws IOException {
+    InstallTree.Builder tree = new Merge(deliverable, places.own(), List.of(), findings).tree();
     line('v', "1");
     deliverable.program().ifPresent(p -> line('m', p.main()));
     line(
         'a',
         deliverable.base() + "/" + deliverable.app().version().replaceAll("[^A-Za-z0-9._-]", "_"));
+    if (!places.own().equals(OWN)) {
+      line('p', places.own());
+    }
     versions('o', deliverable.materials().own().stream().map(OwnFile::path).toList());
     for (Map.Entry<String, Library> library : LibraryNames.of(deliverable, findings).entrySet()) {
       library(library.getKey(), library.getValue(), tree);
@@ -59,7 +81,9 @@ final class Nest {
     }
     tree.put(
         LoaderFiles.generated(
-            "inner/index", index.toString().getBytes(StandardCharsets.UTF_8), deliverable.time()));
+            places.folder() + "index",
+            index.toString().getBytes(StandardCharsets.UTF_8),
+            deliverable.time()));
     return tree;
   }
 
@@ -68,7 +92,7 @@ final class Nest {
   }
 
   private void library(String name, Library library, InstallTree.Builder tree) {
-    String path = LIBRARIES + name;
+    String path = places.library().apply(library) + name;
     tree.put(
         new Entry.RegularFile(
             path,
@@ -134,7 +158,7 @@ final class Nest {
 
   private void nativeLibrary(String platform, FileContent file, InstallTree.Builder tree)
       throws IOException {
-    String path = NATIVES + platform + "/" + file.path().getFileName();
+    String path = places.folder() + NATIVES + platform + "/" + file.path().getFileName();
     tree.put(
         new Entry.RegularFile(
             path, 0644, deliverable.time(), Entry.Role.NATIVE, file, file.name()));

@@ -21,6 +21,7 @@ import zugabe.core.work.Workers;
  *
  * @param own in the order found
  * @param ownFor own files that only one platform gets, by platform
+ * @param web what a web archive serves
  * @param libraries in the order of the recipe, which is their order on the class path
  * @param natives native libraries that the program loads by name, by platform
  * @param classes what the own classes are
@@ -29,6 +30,7 @@ public record Materials(
     String name,
     List<OwnFile> own,
     Map<String, List<OwnFile>> ownFor,
+    List<OwnFile> web,
     List<Library> libraries,
     Map<String, List<FileContent>> natives,
     ClassSurvey classes) {
@@ -38,6 +40,7 @@ public record Materials(
       String name,
       List<OwnFile> own,
       Map<String, List<OwnFile>> ownFor,
+      List<OwnFile> web,
       List<LibraryFile> libraries,
       Map<String, List<FileContent>> natives) {}
 
@@ -52,6 +55,7 @@ public record Materials(
   public record Wanted(
       List<Sought> own,
       Map<String, List<Sought>> ownFor,
+      List<Sought> web,
       List<Sought> libraries,
       Map<String, List<Sought>> natives,
       boolean links) {}
@@ -82,7 +86,7 @@ public record Materials(
                     sought.stream()
                         .flatMap(s -> finder.find(s, "").stream().map(Match::file))
                         .toList()));
-    return new Matched(name, files, filesFor, jars, found);
+    return new Matched(name, files, filesFor, own(wanted.web(), false, finder), jars, found);
   }
 
   private static List<OwnFile> own(List<Sought> sought, boolean links, Finder finder) {
@@ -136,17 +140,23 @@ public record Materials(
     List<Library> libraries = shelf.take(matched.libraries());
     ClassSurvey classes = ClassSurvey.of(matched.own(), shelf.classes);
     return new Materials(
-        matched.name(), matched.own(), matched.ownFor(), libraries, matched.natives(), classes);
+        matched.name(),
+        matched.own(),
+        matched.ownFor(),
+        matched.web(),
+        libraries,
+        matched.natives(),
+        classes);
   }
 
   /** The same without own files and libraries. */
   public Materials empty() {
-    return new Materials(name, List.of(), Map.of(), List.of(), Map.of(), classes.none());
+    return new Materials(name, List.of(), Map.of(), List.of(), List.of(), Map.of(), classes.none());
   }
 
-  /** The same without libraries. */
-  public Materials withoutLibraries() {
-    return new Materials(name, own, ownFor, List.of(), Map.of(), classes);
+  /** The same with other libraries. */
+  public Materials with(List<Library> others) {
+    return new Materials(name, own, ownFor, web, others, natives, classes);
   }
 
   /** The highest class-file version of all classes, and where it was seen. */

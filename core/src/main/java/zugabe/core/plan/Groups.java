@@ -85,12 +85,16 @@ final class Groups {
           new Materials.Wanted(
               sought(spec.own()),
               byPlatform(spec.ownFor()),
+              sought(spec.web()),
               sought(spec.libraries()),
               byPlatform(spec.natives()),
               links);
       known = Materials.match(name, wanted, finder);
       matched.put(key, known);
-      if (spec.own().isEmpty() && spec.libraries().isEmpty() && spec.ownFor().isEmpty()) {
+      if (spec.own().isEmpty()
+          && spec.libraries().isEmpty()
+          && spec.ownFor().isEmpty()
+          && spec.web().isEmpty()) {
         findings.add(
             FindingCode.Z2015,
             spec.where(),

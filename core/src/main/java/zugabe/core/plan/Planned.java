@@ -7,7 +7,9 @@ import java.util.Optional;
 import java.util.Set;
 import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
+import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
+import zugabe.core.recipe.PageSpec;
 
 /**
  * One deliverable, ready to be made.
@@ -25,6 +27,8 @@ import zugabe.core.materials.Materials;
  * @param merge what the recipe wants done with several files for one place
  * @param stored whether no entry is packed
  * @param manifest hand-written manifest to start from
+ * @param standsAlone of a web archive: whether it can be started without a server
+ * @param page of a web archive: what a rehearsal on a server asks for
  * @param tree of an archive: programs and what else it holds
  * @param attributes extra manifest attributes
  * @param where where the recipe says it
@@ -46,6 +50,8 @@ public record Planned(
     boolean stored,
     Optional<HandManifest> manifest,
     Map<String, Said<String>> attributes,
+    boolean standsAlone,
+    PageSpec page,
     Optional<PlannedTree> tree,
     Where where) {
 
@@ -73,7 +79,34 @@ public record Planned(
         stored,
         Optional.empty(),
         attributes,
+        false,
+        PageSpec.TOP,
         Optional.empty(),
+        where);
+  }
+
+  /** The same with other libraries. */
+  public Planned with(List<Library> libraries) {
+    return new Planned(
+        name,
+        kind,
+        file,
+        app,
+        time,
+        program,
+        materials.with(libraries),
+        base,
+        formats,
+        travel,
+        packed,
+        scripts,
+        merge,
+        stored,
+        manifest,
+        attributes,
+        standsAlone,
+        page,
+        tree,
         where);
   }
 }

@@ -25,6 +25,7 @@ import zugabe.core.materials.Materials;
 import zugabe.core.materials.Sought;
 import zugabe.core.recipe.App;
 import zugabe.core.recipe.DeliverableSpec;
+import zugabe.core.recipe.PageSpec;
 import zugabe.core.recipe.ProgramSpec;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.work.Progress;
@@ -165,7 +166,10 @@ public final class Planner {
 
   private String file(DeliverableSpec spec) {
     String base = shortName();
-    String ending = isArchive(spec) || isFolder(spec) ? "" : isPacked(spec) ? ".zip" : ".jar";
+    String ending =
+        isArchive(spec) || isFolder(spec)
+            ? ""
+            : isPacked(spec) ? ".zip" : isWar(spec) ? ".war" : ".jar";
     return spec.file()
         .map(Said::value)
         .orElse(base + "-" + recipe.app().version().value() + ending);
@@ -173,6 +177,10 @@ public final class Planner {
 
   private static boolean isArchive(DeliverableSpec spec) {
     return spec.kind().value() == DeliverableSpec.Kind.ARCHIVE;
+  }
+
+  private static boolean isWar(DeliverableSpec spec) {
+    return spec.kind().value() == DeliverableSpec.Kind.WAR;
   }
 
   private static List<String> formats(DeliverableSpec spec) {
@@ -208,7 +216,7 @@ public final class Planner {
                     s.where(),
                     "Signing isn't in this version.",
                     "Remove sign: for now."));
-    String ending = isPacked(spec) ? ".zip" : ".jar";
+    String ending = isWar(spec) ? ".war" : isPacked(spec) ? ".zip" : ".jar";
     if (isArchive(spec)) {
       return archive(name, spec, file, time);
     }
@@ -228,7 +236,12 @@ public final class Planner {
     Optional<HandManifest> manifest = manifest(spec, materials);
     Optional<PlannedProgram> planned =
         new Programs(findings)
-            .of(program, materials, manifest, spec.where(), spec.materials().isEmpty());
+            .of(
+                program,
+                materials,
+                manifest,
+                spec.where(),
+                spec.materials().isEmpty() && !isWar(spec));
     return Optional.of(
         new Planned(
             name,
@@ -249,6 +262,8 @@ public final class Planner {
             spec.packing().value() == DeliverableSpec.Packed.STORED,
             manifest,
             spec.attributes(),
+            isWar(spec) && spec.standsAlone().map(Said::value).orElse(false),
+            spec.page().orElse(PageSpec.TOP),
             Optional.empty(),
             spec.where()));
   }
@@ -287,6 +302,8 @@ public final class Planner {
             spec.packing().value() == DeliverableSpec.Packed.STORED,
             Optional.empty(),
             spec.attributes(),
+            false,
+            PageSpec.TOP,
             Optional.of(tree),
             spec.where()));
   }

@@ -18,6 +18,8 @@ public record DeliverableSpec(
     Map<String, Said<String>> runtimes,
     Map<String, Said<String>> holds,
     Optional<Said<Boolean>> install,
+    Optional<Said<Boolean>> standsAlone,
+    Optional<PageSpec> page,
     Said<Libraries> libraries,
     Said<Packed> packing,
     Optional<Said<Boolean>> packed,
@@ -33,6 +35,8 @@ public record DeliverableSpec(
   public enum Kind {
     /** A jar: with a program one that {@code java -jar} starts, else a library. */
     JAR,
+    /** A web archive, for servers. */
+    WAR,
     /** Files below one folder, as archives in one or more formats. */
     ARCHIVE
   }
@@ -108,7 +112,8 @@ public record DeliverableSpec(
   }
 
   private static final Field<Said<Kind>> KIND =
-      Field.required("kind", TextShape.choice(Kind.values()), "What to make: jar, or archive.");
+      Field.required(
+          "kind", TextShape.choice(Kind.values()), "What to make: jar, war, or archive.");
   private static final Field<Said<String>> PROGRAM =
       Field.optional(
           "program", TextShape.any(), "Name of the program it starts. Default: the only one.");
@@ -141,6 +146,16 @@ public record DeliverableSpec(
           "install",
           TextShape.yesOrNo(),
           "Whether an archive with programs has scripts that install and remove it. Default: true.");
+  private static final Field<Said<Boolean>> STANDS_ALONE =
+      Field.optional(
+          "stands-alone",
+          TextShape.yesOrNo(),
+          "Whether java -jar also starts a web archive, with the libraries that servers have themselves kept aside in it. Default: false.");
+  private static final Field<PageSpec> PAGE =
+      Field.optional(
+          "page",
+          PageSpec.SHAPE,
+          "Of a web archive: what a rehearsal on a server asks for. Default: its address.");
   private static final Field<List<Said<Format>>> FORMATS =
       Field.optional(
           "formats",
@@ -205,6 +220,8 @@ public record DeliverableSpec(
               RUNTIMES,
               HOLDS,
               INSTALL,
+              STANDS_ALONE,
+              PAGE,
               LIBRARIES,
               PACKING,
               PACKED,
@@ -225,6 +242,8 @@ public record DeliverableSpec(
                   v.of(RUNTIMES),
                   v.of(HOLDS),
                   v.maybe(INSTALL),
+                  v.maybe(STANDS_ALONE),
+                  v.maybe(PAGE),
                   v.of(LIBRARIES),
                   v.of(PACKING),
                   v.maybe(PACKED),

@@ -11,12 +11,14 @@ import zugabe.core.finding.Where;
  * @param own the application's own files: a folder stands for its content, a file for its path
  *     below the part of the pattern before the first wildcard
  * @param ownFor own files that only one platform gets, by platform
+ * @param web what a web archive serves
  * @param libraries jars
  * @param natives native libraries that the program loads by name, by platform
  */
 public record MaterialsSpec(
     List<Said<String>> own,
     Map<String, List<Said<String>>> ownFor,
+    List<Said<String>> web,
     List<Said<String>> libraries,
     Map<String, List<Said<String>>> natives,
     Where where) {
@@ -34,6 +36,11 @@ public record MaterialsSpec(
           "own-for",
           new MapShape<>(new ListShape<>(TextShape.any()), "(" + PLATFORMS + ")"),
           "Own folders and files that only one platform gets, by platform such as linux-x64.");
+  private static final Field<List<Said<String>>> WEB =
+      Field.optional(
+          "web",
+          new ListShape<>(TextShape.any()),
+          "Of a web archive: folders and files that lie at its top, WEB-INF/web.xml among them.");
   private static final Field<List<Said<String>>> LIBRARIES =
       Field.optional(
           "libraries", new ListShape<>(TextShape.any()), "Library jars, as paths or patterns.");
@@ -47,8 +54,8 @@ public record MaterialsSpec(
   static final Shape<MaterialsSpec> SHAPE =
       new RecordShape<>(
           "a group of materials",
-          List.of(OWN, OWN_FOR, LIBRARIES, NATIVES),
+          List.of(OWN, OWN_FOR, WEB, LIBRARIES, NATIVES),
           v ->
               new MaterialsSpec(
-                  v.of(OWN), v.of(OWN_FOR), v.of(LIBRARIES), v.of(NATIVES), v.where()));
+                  v.of(OWN), v.of(OWN_FOR), v.of(WEB), v.of(LIBRARIES), v.of(NATIVES), v.where()));
 }

@@ -25,6 +25,8 @@ import java.util.TreeMap;
 final class Place implements Closeable {
   private static final String NAME = "zugabe rehearsal ü ";
 
+  private static final String PLAIN = "zugabe-rehearsal-";
+
   /** Holds the number of the process that made the place. */
   private static final String OWNER = "owner";
 
@@ -36,7 +38,16 @@ final class Place implements Closeable {
   }
 
   static Place create() throws IOException {
-    Place place = new Place(Files.createTempDirectory(NAME).toRealPath());
+    return create(NAME);
+  }
+
+  /** One whose path is of plain letters: for servers that stumble over others. */
+  static Place plain() throws IOException {
+    return create(PLAIN);
+  }
+
+  private static Place create(String name) throws IOException {
+    Place place = new Place(Files.createTempDirectory(name).toRealPath());
     Files.writeString(place.folder.resolve(OWNER), String.valueOf(ProcessHandle.current().pid()));
     for (Path p : new Path[] {place.app(), place.home(), place.tmp(), place.work()}) {
       Files.createDirectories(p);
@@ -49,7 +60,8 @@ final class Place implements Closeable {
     Path parent = Files.createTempDirectory(NAME);
     Files.delete(parent);
     List<Place> left = new ArrayList<>();
-    try (DirectoryStream<Path> list = Files.newDirectoryStream(parent.getParent(), NAME + "*")) {
+    try (DirectoryStream<Path> list =
+        Files.newDirectoryStream(parent.getParent(), "zugabe[ -]rehearsal[ -]*")) {
       for (Path folder : list) {
         if (Files.isReadable(folder.resolve(OWNER)) && !isAlive(folder.resolve(OWNER))) {
           left.add(new Place(folder.toRealPath()));

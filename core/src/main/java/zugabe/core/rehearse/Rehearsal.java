@@ -6,11 +6,13 @@ import java.io.InterruptedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import zugabe.core.recipe.PageSpec;
 import zugabe.core.recipe.TrialSpec;
 
 /** Starts one thing in a throw-away place and looks at what it does. */
@@ -70,17 +72,53 @@ public final class Rehearsal {
    */
   public static Optional<Result> of(Subject subject, Optional<TrialSpec> trial, Path runtime)
       throws IOException {
+    return of(
+        subject,
+        trial,
+        runtime,
+        Place.create(),
+        place -> Start.find(place.app(), subject.program()));
+  }
+
+  /**
+   * Rehearses a web archive on a server.
+   *
+   * @param within time limit
+   */
+  public static Result on(
+      Server server, Subject subject, PageSpec page, Duration within, Path runtime)
+      throws IOException {
+    String war = subject.files().get(0);
+    int port = Server.freePort();
+    String address = "http://127.0.0.1:" + port + Server.context(war) + page.path();
+    TrialSpec trial = new TrialSpec(List.of(), 0, page.text(), Optional.of(address), within);
+    return of(
+            subject,
+            Optional.of(trial),
+            runtime,
+            Place.plain(),
+            place -> Optional.of(server.start(place, place.app().resolve(war), port)))
+        .orElseThrow();
+  }
+
+  /** Finds what is to be started among what lies in a place. */
+  private interface Finding {
+    Optional<Start> start(Place place) throws IOException;
+  }
+
+  private static Optional<Result> of(
+      Subject subject, Optional<TrialSpec> trial, Path runtime, Place place, Finding finding)
+      throws IOException {
     for (Place left : Place.left()) {
       endQuietly(new Processes(left.mark(), Optional.empty()));
       remove(left);
     }
-    Place place = Place.create();
     // an interrupted rehearsal leaves nothing either
     Thread hook = new Thread(() -> remove(place));
     Runtime.getRuntime().addShutdownHook(hook);
     try {
       subject.putInto(place.app());
-      Optional<Start> start = Start.find(place.app(), subject.program());
+      Optional<Start> start = finding.start(place);
       if (start.isEmpty()) {
         return Optional.empty();
       }

@@ -12,11 +12,25 @@ import java.util.jar.JarFile;
 import java.util.stream.Stream;
 
 /**
- * How something that lies unpacked is started: by its start script, else as a jar with a main
- * class.
+ * How something that lies unpacked is started.
+ *
+ * @param script its start script; empty for what a Java runtime starts
+ * @param words behind the runtime's name and options, or behind the script
+ * @param shown as a user would type it
  */
-record Start(Path file, boolean script) {
+record Start(Optional<Path> script, List<String> words, String shown) {
   private static final int DEPTH = 2;
+
+  /** By a script. */
+  static Start script(Path file) {
+    return new Start(Optional.of(file), List.of(), "./" + file.getFileName());
+  }
+
+  /** By a jar with a main class. */
+  static Start jar(Path file) {
+    return new Start(
+        Optional.empty(), List.of("-jar", file.toString()), "java -jar " + file.getFileName());
+  }
 
   /** Looks in a folder and the folders in it. */
   static Optional<Start> find(Path folder, Optional<String> program) throws IOException {
@@ -28,20 +42,24 @@ record Start(Path file, boolean script) {
     if (File.separatorChar == '/') {
       for (Path file : files) {
         if (Files.isExecutable(file) && isScript(file)) {
-          starts.add(new Start(file, true));
+          starts.add(script(file));
         }
       }
     }
     for (Path file : files) {
-      if (file.toString().endsWith(".jar") && isStartable(file)) {
-        starts.add(new Start(file, false));
+      if (file.toString().matches(".*\\.[jw]ar") && isStartable(file)) {
+        starts.add(jar(file));
       }
     }
     // a script knows more than the jar beside it
     Optional<Start> named =
         starts.stream()
             .filter(
-                s -> program.isPresent() && s.file().getFileName().toString().equals(program.get()))
+                s ->
+                    program.isPresent()
+                        && s.script()
+                            .filter(f -> f.getFileName().toString().equals(program.get()))
+                            .isPresent())
             .findFirst();
     return named.or(() -> starts.stream().findFirst());
   }
@@ -64,20 +82,19 @@ record Start(Path file, boolean script) {
   /** The command line without the program's arguments. */
   List<String> command(Path runtime, List<String> options, Path home) throws IOException {
     List<String> command = new ArrayList<>();
-    if (script) {
-      settings(home, options);
-      command.add(file.toString());
+    if (script.isPresent()) {
+      settings(script.get(), home, options);
+      command.add(script.get().toString());
     } else {
       command.add(runtime.resolve("bin/java").toString());
       command.addAll(options);
-      command.add("-jar");
-      command.add(file.toString());
     }
+    command.addAll(words);
     return command;
   }
 
   /** A start script takes options for the runtime from its user's settings only. */
-  private void settings(Path home, List<String> options) throws IOException {
+  private static void settings(Path file, Path home, List<String> options) throws IOException {
     String text = Files.readString(file);
     String marker = "/.config}/";
     int at = text.indexOf(marker);
@@ -93,9 +110,8 @@ record Start(Path file, boolean script) {
     Files.writeString(path, lines.toString());
   }
 
-  /** As a user would type it. */
+  /** As a user would type it, with the program's arguments. */
   String shown(List<String> arguments) {
-    String start = script ? "./" + file.getFileName() : "java -jar " + file.getFileName();
-    return (start + " " + String.join(" ", arguments)).strip();
+    return (shown + " " + String.join(" ", arguments)).strip();
   }
 }

@@ -42,7 +42,7 @@ public final class NestTest {
             Optional.empty(), "tern", "Tern", "1.0 beta", Optional.empty(), Optional.empty()),
         Instant.EPOCH,
         Optional.empty(),
-        new Materials("app", List.of(), Map.of(), List.of(libraries), natives, null),
+        new Materials("app", List.of(), Map.of(), List.of(), List.of(libraries), natives, null),
         "tern",
         List.of(),
         Travel.NESTED,
@@ -52,6 +52,8 @@ public final class NestTest {
         false,
         Optional.empty(),
         Map.of(),
+        false,
+        zugabe.core.recipe.PageSpec.TOP,
         Optional.empty(),
         Where.file("zugabe.yaml"));
   }

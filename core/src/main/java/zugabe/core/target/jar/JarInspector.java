@@ -175,7 +175,8 @@ final class JarInspector {
 
   /** The first line of a nested jar's index that starts so. */
   private Optional<String> fromIndex(String start) {
-    Optional<ZipEntry> index = listing.entry("inner/index");
+    Optional<ZipEntry> index =
+        listing.entry("inner/index").or(() -> listing.entry("WEB-INF/inner/index"));
     if (index.isEmpty() || index.get().size() > ManifestReader.MAX_BYTES) {
       return Optional.empty();
     }
@@ -193,8 +194,7 @@ final class JarInspector {
   /** Something packed the jar anew, and its loader can't read what is packed twice. */
   private void nestedFaults() {
     listing.entries().stream()
-        .filter(
-            e -> e.name().startsWith("inner/lib/") && e.name().endsWith(".jar") && e.isDeflated())
+        .filter(e -> isNested(e.name()) && e.isDeflated())
         .forEach(
             e ->
                 findings.add(
@@ -207,9 +207,13 @@ final class JarInspector {
   private List<String> nested() {
     return listing.entries().stream()
         .map(ZipEntry::name)
-        .filter(n -> n.startsWith("inner/lib/") && n.endsWith(".jar"))
-        .map(n -> n.substring("inner/lib/".length()))
+        .filter(JarInspector::isNested)
+        .map(n -> n.substring(n.indexOf('/', n.indexOf('/') + 1) + 1))
         .toList();
+  }
+
+  private static boolean isNested(String name) {
+    return name.matches("(inner/lib|WEB-INF/lib|WEB-INF/aside)/.*\\.jar");
   }
 
   private List<String> signers() {
