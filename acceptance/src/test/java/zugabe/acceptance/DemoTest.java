@@ -19,7 +19,7 @@ public final class DemoTest {
               "answered 200",
               "Made in try/out/",
               "Try next:");
-      assertThat(r.out().split("✓ as expected", -1)).hasSize(4);
+      assertThat(r.out().split("✓ as expected", -1)).hasSize(5);
       w.program().run("unzip", "-q", "try/out/saltmarsh-service-2.4.0.zip", "-d", "unpacked");
       for (String java : Program.runtimes()) {
         assertThat(

@@ -262,4 +262,42 @@ public final class RehearsalTest {
     assertThat(both.exit()).as(both.all()).isZero();
     assertThat(both.out()).contains("Made in out/", "✓ as expected");
   }
+
+  @Test
+  public void anArchiveIsInstalledStartedAndRemoved() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.write(
+          "bird/tern",
+          "#!/bin/sh\necho tern \"$@\"\n[ ! -e ~/.local/lib/tern/uninstall.sh ] || echo installed\n");
+      w.write(
+          "zugabe.yaml",
+          """
+          app: {name: Tern, version: "1"}
+          materials: {bird: {own: bird}}
+          programs:
+            tern: {materials: bird, file: tern, trial: {arguments: [a b], expect: {text: installed}}}
+          deliverables:
+            set: {kind: archive, program: tern, formats: FORMAT}
+            bare: {kind: archive, program: tern, install: false, file: bare}
+            other: {kind: archive, program: tern, platforms: macos-arm64, file: other}
+          """);
+      for (String format : List.of("zip", "tar", "tar.gz", "tar.xz", "tar.zst")) {
+        w.replace("zugabe.yaml", "FORMAT", format);
+        assertThat(w.program().zugabe("build", "set").exit()).isZero();
+        Program.Result r = w.program().zugabe("rehearse", "set");
+        assertThat(r.exit()).as(r.all()).isZero();
+        assertThat(r.out())
+            .contains("$ ./install.sh --user", "| tern a b", "| Tern 1 is removed.", "All 3 did");
+        w.replace("zugabe.yaml", "formats: " + format, "formats: FORMAT");
+      }
+      w.replace("zugabe.yaml", "FORMAT", "zip");
+      assertThat(w.program().zugabe("build").exit()).isZero();
+      Program.Result rest = w.program().zugabe("rehearse");
+      assertThat(rest.exit()).isEqualTo(1);
+      // what isn't installed doesn't find itself installed
+      assertThat(rest.err())
+          .contains("error Z6002  out/bare.zip", "doesn't print \"installed\"")
+          .contains("note Z6012  out/other");
+    }
+  }
 }

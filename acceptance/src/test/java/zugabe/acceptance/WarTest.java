@@ -75,8 +75,11 @@ public final class WarTest {
       // without a program, servers' parts are left out, and pages of the top are served
       w.write(
           "zugabe.yaml",
-          "app: {name: Tern, version: 1.0}\nmaterials: {app: {own: classes, libraries: \"lib/*.jar\", web: pages}}\n"
-              + "deliverables: {site: {kind: war, materials: app, file: ROOT.war, page: {text: Tides}}}\n");
+          """
+          app: {name: Tern, version: 1.0}
+          materials: {app: {own: classes, libraries: "lib/*.jar", web: pages}}
+          deliverables: {site: {kind: war, materials: app, file: ROOT.war, page: {text: Tides}}}
+          """);
       assertThat(ok(w.program().zugabe("build")).err())
           .contains("note Z4016  lib/tomcat-embed-core", "the server Tomcat");
       ok(w.program().zugabe("rehearse", "site", "--server", server(server).toString()));

@@ -13,6 +13,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.recipe.PageSpec;
 import zugabe.core.recipe.TrialSpec;
+import zugabe.core.rehearse.InstallRehearsal;
 import zugabe.core.rehearse.Rehearsal;
 import zugabe.core.rehearse.Server;
 import zugabe.core.rehearse.Subject;
@@ -104,6 +105,46 @@ final class Rehearsing {
     }
   }
 
+  /** Rehearses an archive: installs it with its own script when it has one. */
+  void runInstalled(String name, InstallRehearsal rehearsal, String shown) {
+    Where where = Where.file(shown + rehearsal.subject().files().get(0));
+    progress.at("rehearsing " + name, 0, 0);
+    try {
+      for (Rehearsal.Result result : rehearsal.run(runtime)) {
+        done.add(new Answer.Rehearsed(name, result));
+        fault(where, result);
+        leftRunning(where, result);
+        if (!result.command().contains("install.sh")) {
+          writtenBesideItself(where, result);
+        }
+      }
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z6002,
+          where,
+          "It can't be unpacked and installed: " + e.getMessage() + ".",
+          "See what is in it with zugabe inspect.");
+    }
+  }
+
+  void notForThisMachine(String file, String platform) {
+    findings.add(
+        FindingCode.Z6012,
+        Where.file(file),
+        "There is none for this machine, which is " + platform + ".",
+        "Rehearse it on one of the platforms it is made for.");
+  }
+
+  private void writtenBesideItself(Where where, Rehearsal.Result result) {
+    if (!result.writtenBesideItself().isEmpty()) {
+      findings.add(
+          FindingCode.Z6005,
+          where,
+          "It wrote " + String.join(", ", result.writtenBesideItself()) + ".",
+          "Write to a folder of the user's, or to one that the settings name.");
+    }
+  }
+
   void needsServer(String file) {
     findings.add(
         FindingCode.Z6010,
@@ -148,12 +189,6 @@ final class Rehearsing {
           "Say what you expect: trial: {arguments: [...], expect: {exit: 0, text: ...}}.");
     }
     leftRunning(where, result);
-    if (!result.writtenBesideItself().isEmpty()) {
-      findings.add(
-          FindingCode.Z6005,
-          where,
-          "It wrote " + String.join(", ", result.writtenBesideItself()) + ".",
-          "Write to a folder of the user's, or to one that the settings name.");
-    }
+    writtenBesideItself(where, result);
   }
 }

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -23,10 +24,13 @@ import zugabe.core.materials.FileContent;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.PlannedRelease;
+import zugabe.core.plan.PlannedTree;
 import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.recipe.TrialSpec;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.core.rehearse.InstallRehearsal;
 import zugabe.core.rehearse.Server;
 import zugabe.core.rehearse.Subject;
 import zugabe.core.target.Inspection;
@@ -34,6 +38,7 @@ import zugabe.core.target.Report;
 import zugabe.core.target.Targets;
 import zugabe.core.target.archive.ArchiveTarget;
 import zugabe.core.target.jar.JarTarget;
+import zugabe.core.target.release.ReleaseTarget;
 import zugabe.core.target.war.WarTarget;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
@@ -49,7 +54,8 @@ public final class Zugabe {
   private final int jobs;
   private final Progress progress;
   private final Targets targets =
-      new Targets(List.of(new JarTarget(), new ArchiveTarget(), new WarTarget()));
+      new Targets(
+          List.of(new JarTarget(), new ArchiveTarget(), new WarTarget(), new ReleaseTarget()));
   private final Planning planning;
 
   /**
@@ -199,6 +205,9 @@ public final class Zugabe {
         return new Answer.Rehearse(found.sorted(), List.of());
       }
       for (Planned d : ready.get().plan().deliverables()) {
+        if (!request.names().isEmpty() && !request.names().contains(d.name())) {
+          continue;
+        }
         List<String> files = ready.get().reports().get(d.name()).files();
         rehearse(d, out(request, outlet), files, !request.names().isEmpty(), known, rehearsing);
       }
@@ -243,8 +252,45 @@ public final class Zugabe {
       } else if (rehearsing.isThere(subject, shown, fix)) {
         rehearsing.runOn(server.get(), d.name(), subject, shown, d.page());
       }
+    } else if (d.tree().isPresent() || d.release().isPresent()) {
+      rehearseTree(d, subject, shown, fix, rehearsing);
     } else if ((d.program().isPresent() || named) && rehearsing.isThere(subject, shown, fix)) {
       rehearsing.run(d.name(), subject, shown, d.program().flatMap(PlannedProgram::trial));
+    }
+  }
+
+  private void rehearseTree(
+      Planned d, Subject subject, String shown, String fix, Rehearsing rehearsing) {
+    String platform = Machine.platform();
+    List<String> fitting =
+        subject.files().stream()
+            .filter(
+                f ->
+                    Machine.PLATFORMS.stream().noneMatch(p -> f.contains("-" + p + "."))
+                        || f.contains("-" + platform + "."))
+            .toList();
+    if (fitting.isEmpty()) {
+      rehearsing.notForThisMachine(shown + d.file(), platform);
+      return;
+    }
+    Subject one =
+        new Subject(
+            subject.folder(),
+            List.of(fitting.get(0)),
+            d.release().map(PlannedRelease::name).or(subject::program));
+    if (d.release().isPresent()) {
+      if (d.release().get().trial().isPresent() && rehearsing.isThere(one, shown, fix)) {
+        rehearsing.run(d.name(), one, shown, d.release().get().trial());
+      }
+      return;
+    }
+    Map<String, TrialSpec> trials = new LinkedHashMap<>();
+    for (PlannedTree.Part part : d.tree().get().parts()) {
+      part.program().trial().ifPresent(t -> trials.put(part.program().name(), t));
+    }
+    if (!d.tree().get().parts().isEmpty() && rehearsing.isThere(one, shown, fix)) {
+      rehearsing.runInstalled(
+          d.name(), new InstallRehearsal(one, d.app().shortName(), trials), shown);
     }
   }
 

@@ -249,6 +249,8 @@ sed 's|/.*||' "$here/install/contents" | sort -u >"$there/.tops"
 while IFS= read -r top; do
   act cp -RP "$here/$top" "$new/$top" || halt "can't copy $top to $there; is there room?"
 done <"$there/.tops"
+# what was unpacked may be read-only, and has to be replaced one day
+chmod -R u+w "$new"
 
 # Settings that somebody changed stay; new defaults lie beside them.
 keep() {

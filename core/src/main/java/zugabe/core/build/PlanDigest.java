@@ -8,6 +8,7 @@ import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.PlannedRelease;
 import zugabe.core.plan.PlannedTree;
 import zugabe.core.program.Version;
 
@@ -31,6 +32,7 @@ final class PlanDigest {
     d.manifest().ifPresent(m -> lines.add("manifest " + m.file().name()));
     materials(d.materials(), lines);
     d.tree().ifPresent(t -> tree(t, lines));
+    d.release().ifPresent(r -> release(r, lines));
     return Digests.sha256Hex((String.join("\n", lines) + "\n").getBytes(StandardCharsets.UTF_8));
   }
 
@@ -48,6 +50,13 @@ final class PlanDigest {
 
   private static String of(OwnFile own) {
     return own.path() + " from " + own.file().name() + own.link().map(l -> " to " + l).orElse("");
+  }
+
+  private static void release(PlannedRelease r, List<String> lines) {
+    lines.add("release " + r.name() + (r.carried() ? " carried" : "") + r.firstRun());
+    r.applications().forEach(f -> lines.add("application " + of(f)));
+    r.runtime().forEach(f -> lines.add("runtime " + of(f)));
+    r.config().ifPresent(c -> lines.add("config " + c.name()));
   }
 
   private static void tree(PlannedTree tree, List<String> lines) {

@@ -11,7 +11,7 @@ import java.util.Optional;
 /**
  * Every finding there is. Codes are stable and never used again for something else. The first digit
  * is the subject: 1 the recipe's text, 2 materials, 3 programs, 4 jars, 5 the output folder and the
- * machine, 6 files looked at.
+ * machine, 6 files looked at and rehearsed, 7 releases for Erlang/OTP.
  */
 public enum FindingCode {
   Z1001(ERROR, "The recipe can't be parsed", "Nothing can be planned from it."),
@@ -228,7 +228,29 @@ public enum FindingCode {
   Z6011(
       ERROR,
       "Not a server that is known",
-      "Only servers that are known can be set up for a rehearsal.");
+      "Only servers that are known can be set up for a rehearsal."),
+  Z6012(NOTE, "Not for this machine", "Programs of another platform can't be started here."),
+
+  Z7001(
+      ERROR,
+      "Application can't be used",
+      "Its resource file says what is started and what it needs."),
+  Z7002(ERROR, "Application missing", "The release would stop at its start."),
+  Z7003(ERROR, "Applications need each other", "None of them could be started first."),
+  Z7004(ERROR, "Versions don't match", "What runs would not be what was tried."),
+  Z7005(
+      ERROR,
+      "Not an Erlang/OTP",
+      "The runtime's version and its first modules are read from it, never typed."),
+  Z7006(
+      ERROR,
+      "Module missing",
+      "The release would stop at its start, where all modules are loaded."),
+  Z7007(
+      WARNING,
+      "Module not listed",
+      "In embedded mode only listed modules are loaded at the start."),
+  Z7008(NOTE, "In the release", "Versions are read from the applications themselves.");
 
   private final Severity severity;
   private final String title;

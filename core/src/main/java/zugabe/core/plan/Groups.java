@@ -94,6 +94,7 @@ final class Groups {
       if (spec.own().isEmpty()
           && spec.libraries().isEmpty()
           && spec.ownFor().isEmpty()
+          && spec.applications().isEmpty()
           && spec.web().isEmpty()) {
         findings.add(
             FindingCode.Z2015,

@@ -30,6 +30,7 @@ import zugabe.core.recipe.PageSpec;
  * @param standsAlone of a web archive: whether it can be started without a server
  * @param page of a web archive: what a rehearsal on a server asks for
  * @param tree of an archive: programs and what else it holds
+ * @param release of a release for Erlang/OTP
  * @param attributes extra manifest attributes
  * @param where where the recipe says it
  */
@@ -53,6 +54,7 @@ public record Planned(
     boolean standsAlone,
     PageSpec page,
     Optional<PlannedTree> tree,
+    Optional<PlannedRelease> release,
     Where where) {
 
   /** Names of other deliverables that it holds. */
@@ -82,6 +84,7 @@ public record Planned(
         false,
         PageSpec.TOP,
         Optional.empty(),
+        Optional.empty(),
         where);
   }
 
@@ -107,6 +110,7 @@ public record Planned(
         standsAlone,
         page,
         tree,
+        release,
         where);
   }
 }

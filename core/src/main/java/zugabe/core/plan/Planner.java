@@ -176,7 +176,8 @@ public final class Planner {
   }
 
   private static boolean isArchive(DeliverableSpec spec) {
-    return spec.kind().value() == DeliverableSpec.Kind.ARCHIVE;
+    return spec.kind().value() == DeliverableSpec.Kind.ARCHIVE
+        || spec.kind().value() == DeliverableSpec.Kind.RELEASE;
   }
 
   private static boolean isWar(DeliverableSpec spec) {
@@ -185,7 +186,7 @@ public final class Planner {
 
   private static List<String> formats(DeliverableSpec spec) {
     return spec.formats().isEmpty()
-        ? List.of(DeliverableSpec.Format.ZIP.ending())
+        ? List.of(spec.release().isPresent() ? "tar.gz" : DeliverableSpec.Format.ZIP.ending())
         : spec.formats().stream().map(f -> f.value().ending()).distinct().toList();
   }
 
@@ -218,7 +219,9 @@ public final class Planner {
                     "Remove sign: for now."));
     String ending = isWar(spec) ? ".war" : isPacked(spec) ? ".zip" : ".jar";
     if (isArchive(spec)) {
-      return archive(name, spec, file, time);
+      return spec.kind().value() == DeliverableSpec.Kind.RELEASE
+          ? release(name, spec, file, time)
+          : archive(name, spec, file, time);
     }
     if (spec.file().isPresent() && !isFolder(spec) && !file.endsWith(ending)) {
       findings.add(
@@ -265,6 +268,7 @@ public final class Planner {
             isWar(spec) && spec.standsAlone().map(Said::value).orElse(false),
             spec.page().orElse(PageSpec.TOP),
             Optional.empty(),
+            Optional.empty(),
             spec.where()));
   }
 
@@ -280,32 +284,64 @@ public final class Planner {
     if (group.isEmpty() && !hasPrograms && spec.holds().isEmpty()) {
       return Optional.empty();
     }
-    Materials materials =
-        group.isPresent()
-            ? groups.of(group.get(), true)
-            : groups.of(recipe.materials().keySet().iterator().next(), false).empty();
+    Materials materials = group.isPresent() ? groups.of(group.get(), true) : noMaterials();
     return Optional.of(
-        new Planned(
-            name,
-            "archive",
-            file,
-            identity(),
-            recipe.app().time().orElse(time),
-            Optional.empty(),
-            materials,
-            shortName(),
-            formats(spec),
-            Travel.BESIDE,
-            false,
-            Optional.empty(),
-            wishes(spec),
-            spec.packing().value() == DeliverableSpec.Packed.STORED,
-            Optional.empty(),
-            spec.attributes(),
-            false,
-            PageSpec.TOP,
-            Optional.of(tree),
-            spec.where()));
+        tree(name, spec, file, time, materials, Optional.of(tree), Optional.empty()));
+  }
+
+  private Materials noMaterials() throws IOException {
+    return groups.of(recipe.materials().keySet().iterator().next(), false).empty();
+  }
+
+  private Optional<Planned> release(String name, DeliverableSpec spec, String file, Instant time)
+      throws IOException {
+    Optional<String> group = group(spec, Optional.empty());
+    if (spec.release().isEmpty()) {
+      findings.add(
+          FindingCode.Z1004,
+          spec.where(),
+          "\"release\" is missing: the runtime that it is for.",
+          "Write release: {runtime: FOLDER}, the folder of an Erlang/OTP.");
+    }
+    if (group.isEmpty() || spec.release().isEmpty()) {
+      return Optional.empty();
+    }
+    PlannedRelease release =
+        new Trees(recipe, groups, finder, findings).release(group.get(), spec.release().get());
+    return Optional.of(
+        tree(name, spec, file, time, noMaterials(), Optional.empty(), Optional.of(release)));
+  }
+
+  private Planned tree(
+      String name,
+      DeliverableSpec spec,
+      String file,
+      Instant time,
+      Materials materials,
+      Optional<PlannedTree> tree,
+      Optional<PlannedRelease> release) {
+    return new Planned(
+        name,
+        spec.kind().value().name().toLowerCase(Locale.ROOT),
+        file,
+        identity(),
+        recipe.app().time().orElse(time),
+        Optional.empty(),
+        materials,
+        shortName(),
+        formats(spec),
+        Travel.BESIDE,
+        false,
+        Optional.empty(),
+        wishes(spec),
+        spec.packing().value() == DeliverableSpec.Packed.STORED,
+        Optional.empty(),
+        spec.attributes(),
+        false,
+        PageSpec.TOP,
+        tree,
+        release,
+        spec.where());
   }
 
   private static List<MergeWish> wishes(DeliverableSpec spec) {

@@ -14,11 +14,13 @@ import zugabe.core.finding.Said;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Finder;
+import zugabe.core.materials.OwnFile;
 import zugabe.core.materials.Sought;
 import zugabe.core.recipe.App;
 import zugabe.core.recipe.DeliverableSpec;
 import zugabe.core.recipe.ProgramSpec;
 import zugabe.core.recipe.Recipe;
+import zugabe.core.recipe.ReleaseSpec;
 
 /** Resolves what goes into a deliverable that is an install tree. */
 final class Trees {
@@ -114,6 +116,28 @@ final class Trees {
           .ifPresent(r -> runtimes.put(said.getKey(), r));
     }
     return runtimes;
+  }
+
+  /** A release for Erlang/OTP of a group's applications. */
+  PlannedRelease release(String group, ReleaseSpec spec) {
+    List<OwnFile> applications = new ArrayList<>();
+    for (Said<String> said : recipe.materials().get(group).applications()) {
+      if (said.given()) {
+        // their own folders tell applications apart, whatever part of the path is a pattern
+        finder.folder(new Sought(said.value(), said.where())).stream()
+            .map(f -> new OwnFile(f.file().name(), f.file(), f.link(), f.where()))
+            .forEach(applications::add);
+      }
+    }
+    return new PlannedRelease(
+        spec.name().map(Said::value).orElse(group.replace('-', '_')),
+        applications,
+        finder.folder(new Sought(spec.runtime().value(), spec.runtime().where())),
+        spec.carried(),
+        spec.config().flatMap(this::file),
+        spec.firstRun().map(Said::value),
+        spec.trial(),
+        spec.where());
   }
 
   private Optional<FileContent> file(Said<String> said) {

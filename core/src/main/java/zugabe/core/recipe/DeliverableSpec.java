@@ -20,6 +20,7 @@ public record DeliverableSpec(
     Optional<Said<Boolean>> install,
     Optional<Said<Boolean>> standsAlone,
     Optional<PageSpec> page,
+    Optional<ReleaseSpec> release,
     Said<Libraries> libraries,
     Said<Packed> packing,
     Optional<Said<Boolean>> packed,
@@ -37,6 +38,8 @@ public record DeliverableSpec(
     JAR,
     /** A web archive, for servers. */
     WAR,
+    /** A release for Erlang/OTP, as archives in one or more formats. */
+    RELEASE,
     /** Files below one folder, as archives in one or more formats. */
     ARCHIVE
   }
@@ -113,7 +116,7 @@ public record DeliverableSpec(
 
   private static final Field<Said<Kind>> KIND =
       Field.required(
-          "kind", TextShape.choice(Kind.values()), "What to make: jar, war, or archive.");
+          "kind", TextShape.choice(Kind.values()), "What to make: jar, war, archive, or release.");
   private static final Field<Said<String>> PROGRAM =
       Field.optional(
           "program", TextShape.any(), "Name of the program it starts. Default: the only one.");
@@ -156,6 +159,9 @@ public record DeliverableSpec(
           "page",
           PageSpec.SHAPE,
           "Of a web archive: what a rehearsal on a server asks for. Default: its address.");
+  private static final Field<ReleaseSpec> RELEASE =
+      Field.optional(
+          "release", ReleaseSpec.SHAPE, "Of a release: its runtime, and what it starts.");
   private static final Field<List<Said<Format>>> FORMATS =
       Field.optional(
           "formats",
@@ -165,7 +171,7 @@ public record DeliverableSpec(
                   "zip|tar|tar\\.gz|tar\\.xz|tar\\.zst",
                   Format::parse,
                   Format.ZIP)),
-          "Of an archive: zip, tar, tar.gz, tar.xz, tar.zst. Default: zip.");
+          "Of an archive or release: zip, tar, tar.gz, tar.xz, tar.zst. Default: zip, of a release tar.gz.");
   private static final Field<Said<Libraries>> LIBRARIES =
       Field.optional(
           "libraries",
@@ -222,6 +228,7 @@ public record DeliverableSpec(
               INSTALL,
               STANDS_ALONE,
               PAGE,
+              RELEASE,
               LIBRARIES,
               PACKING,
               PACKED,
@@ -244,6 +251,7 @@ public record DeliverableSpec(
                   v.maybe(INSTALL),
                   v.maybe(STANDS_ALONE),
                   v.maybe(PAGE),
+                  v.maybe(RELEASE),
                   v.of(LIBRARIES),
                   v.of(PACKING),
                   v.maybe(PACKED),

@@ -12,6 +12,7 @@ import zugabe.core.finding.Where;
  *     below the part of the pattern before the first wildcard
  * @param ownFor own files that only one platform gets, by platform
  * @param web what a web archive serves
+ * @param applications compiled applications for Erlang/OTP, each a folder with {@code ebin}
  * @param libraries jars
  * @param natives native libraries that the program loads by name, by platform
  */
@@ -19,6 +20,7 @@ public record MaterialsSpec(
     List<Said<String>> own,
     Map<String, List<Said<String>>> ownFor,
     List<Said<String>> web,
+    List<Said<String>> applications,
     List<Said<String>> libraries,
     Map<String, List<Said<String>>> natives,
     Where where) {
@@ -41,6 +43,11 @@ public record MaterialsSpec(
           "web",
           new ListShape<>(TextShape.any()),
           "Of a web archive: folders and files that lie at its top, WEB-INF/web.xml among them.");
+  private static final Field<List<Said<String>>> APPLICATIONS =
+      Field.optional(
+          "applications",
+          new ListShape<>(TextShape.any()),
+          "Of a release for Erlang/OTP: folders of compiled applications, each with ebin in it.");
   private static final Field<List<Said<String>>> LIBRARIES =
       Field.optional(
           "libraries", new ListShape<>(TextShape.any()), "Library jars, as paths or patterns.");
@@ -54,8 +61,14 @@ public record MaterialsSpec(
   static final Shape<MaterialsSpec> SHAPE =
       new RecordShape<>(
           "a group of materials",
-          List.of(OWN, OWN_FOR, WEB, LIBRARIES, NATIVES),
+          List.of(OWN, OWN_FOR, WEB, APPLICATIONS, LIBRARIES, NATIVES),
           v ->
               new MaterialsSpec(
-                  v.of(OWN), v.of(OWN_FOR), v.of(WEB), v.of(LIBRARIES), v.of(NATIVES), v.where()));
+                  v.of(OWN),
+                  v.of(OWN_FOR),
+                  v.of(WEB),
+                  v.of(APPLICATIONS),
+                  v.of(LIBRARIES),
+                  v.of(NATIVES),
+                  v.where()));
 }

@@ -50,6 +50,11 @@ public final class Rehearsal {
       List<String> leftRunning,
       long millis) {
 
+    Result withFault(String why) {
+      return new Result(
+          command, exit, output, telling, Optional.of(why), written, leftRunning, millis);
+    }
+
     /** Whether it wrote into its own folder, which is read-only where programs are installed. */
     public List<String> writtenBesideItself() {
       return written.keySet().stream().filter(p -> p.startsWith("app/")).toList();
@@ -109,6 +114,30 @@ public final class Rehearsal {
   private static Optional<Result> of(
       Subject subject, Optional<TrialSpec> trial, Path runtime, Place place, Finding finding)
       throws IOException {
+    return in(
+        place,
+        there -> {
+          subject.putInto(there.app());
+          Optional<Start> start = finding.start(there);
+          return start.isPresent()
+              ? Optional.of(new Rehearsal(start.get(), trial, there, runtime).run())
+              : Optional.empty();
+        });
+  }
+
+  /** Starts one thing in a place that is there already. */
+  static Result of(Start start, Optional<TrialSpec> trial, Place place, Path runtime)
+      throws IOException {
+    return new Rehearsal(start, trial, place, runtime).run();
+  }
+
+  /** What is done in a place. */
+  interface Doing<T> {
+    T in(Place place) throws IOException;
+  }
+
+  /** Does something in a place, and removes the place whatever happens. */
+  static <T> T in(Place place, Doing<T> doing) throws IOException {
     for (Place left : Place.left()) {
       endQuietly(new Processes(left.mark(), Optional.empty()));
       remove(left);
@@ -117,12 +146,7 @@ public final class Rehearsal {
     Thread hook = new Thread(() -> remove(place));
     Runtime.getRuntime().addShutdownHook(hook);
     try {
-      subject.putInto(place.app());
-      Optional<Start> start = finding.start(place);
-      if (start.isEmpty()) {
-        return Optional.empty();
-      }
-      return Optional.of(new Rehearsal(start.get(), trial, place, runtime).run());
+      return doing.in(place);
     } finally {
       Runtime.getRuntime().removeShutdownHook(hook);
       place.close();

@@ -19,7 +19,7 @@ import java.util.stream.Stream;
  * @param shown as a user would type it
  */
 record Start(Optional<Path> script, List<String> words, String shown) {
-  private static final int DEPTH = 2;
+  private static final int DEPTH = 3;
 
   /** By a script. */
   static Start script(Path file) {
@@ -97,7 +97,7 @@ record Start(Optional<Path> script, List<String> words, String shown) {
   private static void settings(Path file, Path home, List<String> options) throws IOException {
     String text = Files.readString(file);
     String marker = "/.config}/";
-    int at = text.indexOf(marker);
+    int at = text.contains("JAVA_VERSION") ? text.indexOf(marker) : -1;
     int end = at < 0 ? -1 : text.indexOf(".settings", at);
     if (end < 0) {
       return;

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Optional;
+import zugabe.core.archive.TarFile;
 import zugabe.core.materials.FileContent;
 import zugabe.formats.zip.ZipListing;
 import zugabe.formats.zip.ZipReader;
@@ -20,9 +21,22 @@ import zugabe.formats.zip.ZipReader;
 public record Subject(Path folder, List<String> files, Optional<String> program) {
 
   void putInto(Path place) throws IOException {
-    if (files.size() == 1 && files.get(0).endsWith(".zip")) {
-      Path zip = folder.resolve(files.get(0));
-      FileContent content = new FileContent(zip, files.get(0), Files.size(zip), false);
+    if (files.size() == 1
+        && files.get(0).matches(".*\\.(zip|tar|tar\\.gz|tar\\.xz|tar\\.zst|tgz)")) {
+      unpack(folder.resolve(files.get(0)), place);
+      return;
+    }
+    for (String file : files) {
+      Path to = place.resolve(file);
+      Files.createDirectories(to.getParent());
+      Files.copy(folder.resolve(file), to, StandardCopyOption.COPY_ATTRIBUTES);
+    }
+  }
+
+  private static void unpack(Path file, Path place) throws IOException {
+    String name = file.getFileName().toString();
+    FileContent content = new FileContent(file, name, Files.size(file), false);
+    if (name.endsWith(".zip")) {
       ZipListing listing = ZipReader.read(content);
       if (!listing.isSound()) {
         throw new IOException(listing.irregularities().get(0).what());
@@ -30,10 +44,9 @@ public record Subject(Path folder, List<String> files, Optional<String> program)
       Unpacking.into(place, listing);
       return;
     }
-    for (String file : files) {
-      Path to = place.resolve(file);
-      Files.createDirectories(to.getParent());
-      Files.copy(folder.resolve(file), to, StandardCopyOption.COPY_ATTRIBUTES);
+    try (TarFile tar =
+        TarFile.open(content).orElseThrow(() -> new IOException(name + " is no tar file"))) {
+      Unpacking.into(place, tar.reader());
     }
   }
 }

@@ -2,11 +2,14 @@ package zugabe.core.rehearse;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Optional;
+import zugabe.formats.tar.TarReader;
 import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipFaultException;
 import zugabe.formats.zip.ZipListing;
@@ -31,11 +34,61 @@ final class Unpacking {
         continue;
       }
       Files.createDirectories(path.getParent());
+      if ((entry.mode() & 0170000) == 0120000) {
+        link(folder, path, entry);
+        continue;
+      }
       try (InputStream in = entry.open()) {
         Files.copy(in, path, StandardCopyOption.REPLACE_EXISTING);
       }
       allow(path, entry.mode());
     }
+  }
+
+  private static void link(Path folder, Path path, ZipEntry entry) throws IOException {
+    try (InputStream in = entry.open()) {
+      String target = new String(in.readNBytes(4096), StandardCharsets.UTF_8);
+      if (!path.resolveSibling(target).normalize().startsWith(folder)) {
+        throw new IOException(entry.name() + " is a link that leads outside");
+      }
+      Files.createSymbolicLink(path, Path.of(target));
+    }
+  }
+
+  /** Unpacks a tar file. Nothing leaves the folder, and nothing is written through a link. */
+  static void into(Path folder, TarReader reader) throws IOException {
+    for (Optional<TarReader.Entry> next = reader.next(); next.isPresent(); next = reader.next()) {
+      TarReader.Entry entry = next.get();
+      Path path = folder.resolve(entry.name()).normalize();
+      if (!path.startsWith(folder) || isBehindLink(folder, path)) {
+        throw new IOException(entry.name() + " would leave the folder");
+      }
+      if (entry.isFolder()) {
+        Files.createDirectories(path);
+        continue;
+      }
+      Files.createDirectories(path.getParent());
+      if (entry.type() == '2') {
+        if (!path.resolveSibling(entry.link()).normalize().startsWith(folder)) {
+          throw new IOException(entry.name() + " is a link that leads outside");
+        }
+        Files.createSymbolicLink(path, Path.of(entry.link()));
+      } else if (entry.type() == '0') {
+        Files.copy(reader.content(), path, StandardCopyOption.REPLACE_EXISTING);
+        allow(path, entry.mode());
+      } else {
+        throw new IOException(entry.name() + " is neither a file nor a folder nor a link");
+      }
+    }
+  }
+
+  private static boolean isBehindLink(Path folder, Path path) {
+    for (Path at = path.getParent(); at != null && !at.equals(folder); at = at.getParent()) {
+      if (Files.isSymbolicLink(at)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static void allow(Path path, int mode) throws IOException {

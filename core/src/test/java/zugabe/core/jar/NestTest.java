@@ -55,6 +55,7 @@ public final class NestTest {
         false,
         zugabe.core.recipe.PageSpec.TOP,
         Optional.empty(),
+        Optional.empty(),
         Where.file("zugabe.yaml"));
   }
 

@@ -8,9 +8,8 @@ import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
-import zugabe.bytes.Packing;
-import zugabe.core.archive.TarTree;
-import zugabe.core.archive.ZipTree;
+import zugabe.core.archive.Packed;
+import zugabe.core.archive.TarInspector;
 import zugabe.core.finding.Findings;
 import zugabe.core.install.Installation;
 import zugabe.core.install.ProgramJars;
@@ -27,10 +26,6 @@ import zugabe.core.target.Report;
 import zugabe.core.target.Report.Treatment;
 import zugabe.core.target.Target;
 import zugabe.core.tree.InstallTree;
-import zugabe.formats.deflate.Deflate;
-import zugabe.formats.gzip.Gzip;
-import zugabe.formats.xz.Xz;
-import zugabe.formats.zstd.Zstd;
 
 /**
  * Makes archives: an install tree below one folder that is named like the file, one per platform
@@ -86,28 +81,11 @@ public final class ArchiveTarget implements Target {
       String top = top(d, platform);
       InstallTree tree = Installation.of(d, platform, held, true, new Findings()).below(top);
       for (String format : d.formats()) {
-        String file = top + "." + format;
         List<Input> inputs = outputs.isEmpty() ? inputs(d) : List.of();
-        outputs.add(new Output(file, 0644, layout(d, tree, format, file), inputs));
+        outputs.add(Packed.output(tree, top, format, d.stored(), inputs));
       }
     }
     return outputs;
-  }
-
-  private static Layout layout(Planned d, InstallTree tree, String format, String file) {
-    if (format.equals("zip")) {
-      return ZipTree.layout(tree, d.stored() ? Packing.stored() : new Deflate(), 1);
-    }
-    if (format.equals("tar")) {
-      return TarTree.layout(tree);
-    }
-    Content tar = TarTree.content(tree);
-    return switch (format) {
-      case "tar.gz" -> new Gzip(file, tar);
-      case "tar.xz" -> new Xz(file, tar);
-      case "tar.zst" -> new Zstd(file, tar);
-      default -> throw new IllegalArgumentException("there is no format " + format);
-    };
   }
 
   private static List<Input> inputs(Planned d) {
@@ -146,7 +124,8 @@ public final class ArchiveTarget implements Target {
   }
 
   @Override
-  public Optional<Inspection> inspect(String name, Content content, Findings findings) {
-    return Optional.empty();
+  public Optional<Inspection> inspect(String name, Content content, Findings findings)
+      throws IOException {
+    return TarInspector.inspect(name, content, findings);
   }
 }
