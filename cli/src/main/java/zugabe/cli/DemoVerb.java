@@ -67,12 +67,7 @@ final class DemoVerb implements Verb {
     for (Answer.Rehearsed s : demo.started()) {
       out.println("$ " + s.result().command());
       s.result().output().lines().limit(12).forEach(l -> out.println("  " + l));
-      out.println(
-          "  "
-              + s.result()
-                  .fault()
-                  .map(f -> "✗ " + f)
-                  .orElse("✓ as expected, exit code " + s.result().exit()));
+      out.println("  " + RehearseVerb.outcome(s.result()));
       out.println();
     }
     Answer.Build b = demo.build();

@@ -140,7 +140,7 @@ final class RehearseVerb implements Verb {
     terminal.out().println();
   }
 
-  private static String outcome(Rehearsal.Result result) {
+  static String outcome(Rehearsal.Result result) {
     if (result.fault().isPresent()) {
       return "✗ " + result.fault().get();
     }

@@ -9,7 +9,6 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Digests;
@@ -34,7 +33,6 @@ import zugabe.core.rehearse.InstallRehearsal;
 import zugabe.core.rehearse.Server;
 import zugabe.core.rehearse.Subject;
 import zugabe.core.target.Inspection;
-import zugabe.core.target.Report;
 import zugabe.core.target.Targets;
 import zugabe.core.target.archive.ArchiveTarget;
 import zugabe.core.target.jar.JarTarget;
@@ -102,25 +100,10 @@ public final class Zugabe {
               .map(
                   r ->
                       r.plan().deliverables().stream()
-                          .map(d -> intended(d, r.reports().get(d.name())))
+                          .map(d -> Intended.of(d, r.reports().get(d.name())))
                           .toList())
               .orElse(List.of()));
     }
-  }
-
-  private static Answer.Intended intended(Planned d, Report report) {
-    return new Answer.Intended(
-        d.name(),
-        d.kind(),
-        d.file(),
-        d.program().map(PlannedProgram::main).orElse(""),
-        d.program().map(p -> p.java().text()).orElse(""),
-        d.materials().own().size(),
-        d.materials().libraries().size(),
-        d.travel().name().toLowerCase(Locale.ROOT),
-        report == null ? List.of() : report.files(),
-        report == null ? List.of() : report.treatments(),
-        report == null ? List.of() : report.trees().stream().map(TreeLines::of).toList());
   }
 
   /** Makes deliverables. With errors among the findings nothing is written. */

@@ -1,5 +1,6 @@
 package zugabe.core.finding;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
@@ -26,8 +27,11 @@ public final class Nearest {
 
   /** A sentence for a message: {@code Did you mean "main"?}, or the names there are. */
   public static String hint(String wrong, Collection<String> names) {
-    List<String> near = of(wrong, names, 3);
+    List<String> near = new ArrayList<>(of(wrong, names, 3));
     if (!near.isEmpty()) {
+      // what is farther off than another wasn't meant
+      int least = distance(wrong, near.get(0));
+      near.removeIf(name -> distance(wrong, name) > least);
       return "Did you mean " + quoted(near, " or ") + "?";
     }
     return names.isEmpty()

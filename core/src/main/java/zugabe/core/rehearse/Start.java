@@ -47,7 +47,9 @@ record Start(Optional<Path> script, List<String> words, String shown) {
       }
     }
     for (Path file : files) {
-      if (file.toString().matches(".*\\.[jw]ar") && isStartable(file)) {
+      // deeper ones are libraries, which may have main classes too
+      boolean high = folder.relativize(file).getNameCount() < DEPTH;
+      if (high && file.toString().matches(".*\\.[jw]ar") && isStartable(file)) {
         starts.add(jar(file));
       }
     }

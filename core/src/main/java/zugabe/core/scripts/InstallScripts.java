@@ -2,11 +2,13 @@ package zugabe.core.scripts;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import zugabe.bytes.Content;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
@@ -43,13 +45,30 @@ public final class InstallScripts {
 
   /** What goes into the tree and is installed with it. */
   public List<Made> removing() throws IOException {
-    List<Made> made = new java.util.ArrayList<>();
+    List<Made> made = new ArrayList<>();
     if (hasSh()) {
-      made.add(
-          new Made(
-              REMOVE + ".sh", 0755, Content.of(Template.filled(REMOVE + ".sh", values(), "\n"))));
+      made.add(script(REMOVE + ".sh", 0755, values()));
+    }
+    if (hasCmd()) {
+      made.add(script(REMOVE + ".cmd", 0644, values()));
+      for (PlannedProgram service : services()) {
+        String unit = ServiceFiles.unitName(deliverable.app(), service);
+        Map<String, String> values = values();
+        values.put("PROGRAM", service.name());
+        values.put("UNIT", unit);
+        values.put("SERVICE_ARGUMENTS", Words.cmd(service.service().orElseThrow().arguments()));
+        made.add(new Made("share/services/" + unit + ".cmd", 0644, filled("service.cmd", values)));
+      }
     }
     return made;
+  }
+
+  private static Made script(String name, int mode, Map<String, String> values) throws IOException {
+    return new Made(name, mode, filled(name, values));
+  }
+
+  private static Content filled(String name, Map<String, String> values) throws IOException {
+    return Content.of(Template.filled(name, values, name.endsWith(".cmd") ? "\r\n" : "\n"));
   }
 
   /**
@@ -77,21 +96,46 @@ public final class InstallScripts {
             ServiceFiles.menu(deliverable.app(), window, title(window), plan.icon().isPresent()));
       }
     }
-    List<Made> made = new java.util.ArrayList<>();
+    if (hasCmd()) {
+      windowsLists(contents, texts);
+    }
+    List<Made> made = new ArrayList<>();
     texts.forEach(
         (name, text) ->
             made.add(
                 new Made(FOLDER + name, 0644, Content.of(text.getBytes(StandardCharsets.UTF_8)))));
     if (hasSh()) {
-      made.add(
-          new Made(
-              INSTALL + ".sh", 0755, Content.of(Template.filled(INSTALL + ".sh", values(), "\n"))));
+      made.add(script(INSTALL + ".sh", 0755, values()));
+    }
+    if (hasCmd()) {
+      made.add(script(INSTALL + ".cmd", 0644, values()));
     }
     return made;
   }
 
+  /** What the command processor can't work out itself, with its own separators. */
+  private static void windowsLists(Collection<String> contents, Map<String, String> texts) {
+    List<String> all = contents.stream().filter(InstallScripts::isForWindows).toList();
+    texts.put("contents.windows", lines(all.stream()));
+    texts.put("tops.windows", lines(all.stream().map(p -> p.replaceFirst("/.*", "")).distinct()));
+    texts.put("settings.windows", lines(all.stream().filter(p -> p.matches("etc/.*\\.settings"))));
+  }
+
+  /** In an archive for all platforms, what only the others run stays out. */
+  private static boolean isForWindows(String path) {
+    return !path.equals(REMOVE + ".sh");
+  }
+
+  private static String lines(Stream<String> paths) {
+    return paths.map(p -> p.replace('/', '\\') + "\r\n").collect(Collectors.joining());
+  }
+
   private boolean hasSh() {
     return !platform.startsWith("windows");
+  }
+
+  private boolean hasCmd() {
+    return isFor("windows");
   }
 
   private boolean isFor(String system) {
@@ -154,6 +198,17 @@ public final class InstallScripts {
                             + ServiceFiles.unitName(deliverable.app(), p)
                             + (p.service().orElseThrow().atBoot() ? " boot" : " ''"))
                 .collect(Collectors.joining("\n")));
+    values.put("CMD_NAME", Words.percent(deliverable.app().shortName()));
+    values.put("CMD_VERSION", Words.percent(deliverable.app().version()));
+    values.put(
+        "CMD_SERVICES",
+        services().stream()
+            .map(
+                p ->
+                    "call :service "
+                        + ServiceFiles.unitName(deliverable.app(), p)
+                        + (p.service().orElseThrow().atBoot() ? " boot" : " demand"))
+            .collect(Collectors.joining("\n")));
     List<PlannedProgram> first = programs.stream().filter(p -> p.firstRun().isPresent()).toList();
     values.put("FIRST_NAME", first.isEmpty() ? "" : first.get(0).name());
     values.put(
@@ -161,7 +216,19 @@ public final class InstallScripts {
         "# shellcheck disable=SC2016 # nothing in an argument is expanded\nfirst_run() {\n"
             + firstRun(first)
             + "\n}");
+    values.put(
+        "CMD_FIRST_RUN",
+        first.stream().map(InstallScripts::cmdFirstRun).collect(Collectors.joining())
+            + (first.isEmpty() ? "" : "type nul > \"%PREFIX%\\.first-run\""));
     return values;
+  }
+
+  private static String cmdFirstRun(PlannedProgram program) {
+    return "call :say \"Running the first-run step ...\"\ncall \"%BIN%\\"
+        + program.name()
+        + ".cmd\""
+        + Words.cmd(program.firstRun().orElseThrow())
+        + "\nif errorlevel 1 set \"WHY=the first-run step failed\"& goto failed\n";
   }
 
   /** Several steps run one after the other, as long as none fails. */

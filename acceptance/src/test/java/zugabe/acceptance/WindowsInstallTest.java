@@ -1,0 +1,200 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** Scripts that install an archive on Windows, under Wine's command processor. */
+public final class WindowsInstallTest {
+  private static final String RECIPE =
+      """
+      app: {id: example.tern, name: Arctic Tern, version: "1.9"}
+      materials:
+        bird: {own: bird}
+        data: {own: data}
+      programs:
+        tern: {materials: bird, file: tern, first-run: {arguments: [--first, "a b"]}}
+        watch: {materials: bird, file: tern, service: {arguments: [--watch, 'x y']}}
+      deliverables:
+        set: {kind: archive, programs: [tern, watch], materials: data, platforms: windows-x64, formats: zip}
+      """;
+
+  private static final String BIRD =
+      """
+      @echo off
+      if not "%~1" == "--first" goto say
+      if exist "%TEMP%\\fails" exit /b 9
+      echo once>>"%TEMP%\\first"
+      :say
+      echo tern 1.9: %*
+      """
+          .replace("\n", "\r\n");
+
+  private Wine wine;
+  private Workspace w;
+  private Path prefix;
+  private Path temp;
+
+  @BeforeClass
+  public void build() throws Exception {
+    wine = Wine.create();
+    w = Workspace.create();
+    w.write("bird/tern.cmd", BIRD).write("data/share/one & two.txt", "1");
+    w.write("data/share/gone.txt", "").write("zugabe.yaml", RECIPE);
+    ok(w.program().zugabe("build"));
+    w.write("bird/tern.cmd", BIRD.replace("1.9", "1.10")).write("data/share/one & two.txt", "2");
+    Files.delete(w.path("data/share/gone.txt"));
+    w.write("data/new.txt", "").write("zugabe.yaml", RECIPE.replace("1.9", "1.10"));
+    ok(w.program().zugabe("build"));
+    ok(w.program().run("unzip", "-q", "out/tern-1.9-windows-x64.zip"));
+    ok(w.program().run("unzip", "-q", "out/tern-1.10-windows-x64.zip"));
+    Path users = wine.folder().resolve("prefix/drive_c/users");
+    try (Stream<Path> list = Files.list(users)) {
+      Path user = list.filter(p -> !p.endsWith("Public")).findFirst().orElseThrow();
+      prefix = user.resolve("AppData/Local/Programs/tern");
+      temp = user.resolve("Temp");
+    }
+  }
+
+  @AfterClass(alwaysRun = true)
+  public void close() throws Exception {
+    wine.close();
+    w.close();
+  }
+
+  @BeforeMethod
+  public void fresh() throws Exception {
+    ok(w.program().run("rm", "-rf", prefix.toString()));
+    Files.deleteIfExists(temp.resolve("fails"));
+    Files.deleteIfExists(temp.resolve("first"));
+  }
+
+  private static Program.Result ok(Program.Result r) {
+    assertThat(r.exit()).as(r.all()).isZero();
+    return r;
+  }
+
+  private Program.Result run(Path script, String... arguments) throws Exception {
+    List<String> command = new ArrayList<>(wine.script(script));
+    command.addAll(List.of(arguments));
+    return wine.program(w.folder()).run(command.toArray(String[]::new));
+  }
+
+  private static Program.Result fails(int exit, Program.Result r) {
+    assertThat(r.exit()).as(r.all()).isEqualTo(exit);
+    return r;
+  }
+
+  private Program.Result install(String version, String... arguments) throws Exception {
+    return run(w.path("tern-" + version + "-windows-x64/install.cmd"), arguments);
+  }
+
+  private List<String> files() throws Exception {
+    if (!Files.exists(prefix)) {
+      return List.of();
+    }
+    try (Stream<Path> walk = Files.walk(prefix)) {
+      return walk.filter(Files::isRegularFile)
+          .map(p -> prefix.relativize(p).toString())
+          .sorted()
+          .toList();
+    }
+  }
+
+  private String path() throws Exception {
+    return wine.program(w.folder())
+        .run("timeout", "60", "wine", "reg", "query", "HKCU\\Environment")
+        .out();
+  }
+
+  @Test
+  public void installsUpgradesAndRemoves() throws Exception {
+    Program.Result told = install("1.9", "--dry-run");
+    assertThat(told.out()).contains("Would install Arctic Tern 1.9", "share\\one & two.txt");
+    assertThat(files()).isEmpty();
+
+    Program.Result first = install("1.9");
+    assertThat(first.out())
+        .contains("Arctic Tern 1.9 is installed in C:\\", "tern 1.9: \"--first\" \"a b\"")
+        .contains("schtasks /run /tn tern\\tern-watch", "tern-watch.log");
+    assertThat(files()).contains("bin/tern.cmd", "share/one & two.txt", ".installed");
+    assertThat(path()).contains("Programs\\tern\\bin");
+    Files.writeString(prefix.resolve("etc/tern.settings"), "argument = loud\r\n");
+    Files.writeString(prefix.resolve("share/theirs.txt"), "");
+
+    Program.Result upgrade = install("1.10", "--log", "C:\\log.txt");
+    assertThat(upgrade.out()).contains("1.10 replaces 1.9 in ");
+    assertThat(Files.readString(wine.folder().resolve("prefix/drive_c/log.txt")))
+        .contains("replaces 1.9");
+    assertThat(files())
+        .contains("new.txt", "share/theirs.txt", "etc/tern.settings.new")
+        .doesNotContain("share/gone.txt", "etc/watch.settings.new");
+    assertThat(Files.readString(temp.resolve("first"))).isEqualTo("once\r\n");
+    assertThat(run(prefix.resolve("bin/tern.cmd"), "x").out()).contains("tern 1.10:", "\"loud\" x");
+
+    Program.Result older = fails(1, install("1.9"));
+    assertThat(older.all()).contains("version 1.10 is installed", "--downgrade");
+    assertThat(install("1.9", "--downgrade").out()).contains("1.9 replaces 1.10");
+
+    Program.Result removed = run(prefix.resolve("uninstall.cmd"));
+    assertThat(removed.out()).contains("etc\\tern.settings", "Arctic Tern 1.9 is removed.");
+    assertThat(files()).containsExactly("etc/tern.settings", "share/theirs.txt");
+    assertThat(path()).doesNotContain("Programs\\tern\\bin");
+  }
+
+  @Test
+  public void aFailedFirstRunLeavesNothing() throws Exception {
+    Files.writeString(temp.resolve("fails"), "");
+    Program.Result failed = fails(1, install("1.9"));
+    assertThat(failed.all()).contains("the first-run step failed. Everything is as it was");
+    assertThat(prefix).doesNotExist();
+    Files.delete(temp.resolve("fails"));
+    assertThat(install("1.9").out()).contains("is installed in");
+    Files.delete(prefix.resolve(".first-run"));
+    List<String> before = files();
+    Files.writeString(temp.resolve("fails"), "");
+    assertThat(install("1.10").all()).contains("Everything is as it was");
+    assertThat(files()).isEqualTo(before);
+    assertThat(Files.readString(prefix.resolve("share/one & two.txt"))).isEqualTo("1");
+  }
+
+  @Test
+  public void filesOfOthersAndWrongCommandLinesAreRefused() throws Exception {
+    Files.createDirectories(prefix.resolve("bin"));
+    Files.writeString(prefix.resolve("bin/tern.cmd"), "theirs");
+    Program.Result refused = fails(1, install("1.9"));
+    assertThat(refused.all()).contains("bin\\tern.cmd is there already");
+    assertThat(files()).containsExactly("bin/tern.cmd");
+    assertThat(fails(2, install("1.9", "--prefx")).all()).contains("no option --prefx");
+    assertThat(fails(2, install("1.9", "--prefix")).all()).contains("--prefix needs a value");
+    assertThat(fails(0, install("1.9", "--help")).out()).contains("Example:");
+    Path torn = w.path("torn");
+    ok(w.program().run("cp", "-r", "tern-1.9-windows-x64", torn.toString()));
+    Files.delete(torn.resolve("bin/watch.cmd"));
+    assertThat(fails(1, run(torn.resolve("install.cmd"))).all())
+        .contains("bin\\watch.cmd is missing here; unpack the archive again");
+  }
+
+  @Test
+  public void aBrokenOffInstallationIsUndoneFirst() throws Exception {
+    assertThat(install("1.9").out()).contains("is installed in");
+    // as if the power had failed after the first two moves
+    Files.createDirectories(prefix.resolve(".old"));
+    Files.createDirectories(prefix.resolve(".new/share"));
+    Files.move(prefix.resolve("bin"), prefix.resolve(".old/bin"));
+    Files.move(prefix.resolve("etc"), prefix.resolve(".old/etc"));
+    Files.createDirectories(prefix.resolve("etc"));
+    Program.Result again = install("1.10");
+    assertThat(again.out()).contains("was broken off; undoing it", "1.10 replaces 1.9");
+    assertThat(files()).contains("bin/tern.cmd", "etc/tern.settings", "new.txt");
+    assertThat(prefix.resolve(".old")).doesNotExist();
+  }
+}

@@ -1,0 +1,313 @@
+@echo off
+rem Installs @TITLE@ from the folder this script lies in. What fails is undone.
+setlocal DisableDelayedExpansion
+set "NAME=@CMD_NAME@"
+set "VERSION=@CMD_VERSION@"
+set "TITLE=@TITLE@"
+set "MODE=user"
+set "PREFIX="
+set "LOG="
+set "DRY="
+set "FORCE="
+set "DOWNGRADE="
+set "COMMANDS=yes"
+set "SERVICES=yes"
+set "START=yes"
+set "FIRST=yes"
+set "HERE=%~dp0"
+
+:options
+set "OPTION=%~1"
+if not defined OPTION goto ready
+if "%OPTION%" == "--help" goto usage
+if "%OPTION%" == "-h" goto usage
+if "%OPTION%" == "/?" goto usage
+if "%OPTION%" == "--user" set "MODE=user"& shift /1& goto options
+if "%OPTION%" == "--system" set "MODE=system"& shift /1& goto options
+if "%OPTION%" == "--no-commands" set "COMMANDS="& shift /1& goto options
+if "%OPTION%" == "--no-services" set "SERVICES="& shift /1& goto options
+if "%OPTION%" == "--no-start" set "START="& shift /1& goto options
+if "%OPTION%" == "--no-first-run" set "FIRST="& shift /1& goto options
+if "%OPTION%" == "--downgrade" set "DOWNGRADE=yes"& shift /1& goto options
+if "%OPTION%" == "--force" set "FORCE=yes"& shift /1& goto options
+if "%OPTION%" == "--dry-run" set "DRY=yes"& shift /1& goto options
+set "VALUE=%~2"
+if "%OPTION%" == "--prefix" goto prefix
+if "%OPTION%" == "--log" goto log
+echo install.cmd: there is no option %OPTION%; --help shows what there is 1>&2
+exit /b 2
+
+:prefix
+if not defined VALUE goto novalue
+set "PREFIX=%VALUE%"
+shift /1
+shift /1
+goto options
+
+:log
+if not defined VALUE goto novalue
+set "LOG=%VALUE%"
+shift /1
+shift /1
+goto options
+
+:novalue
+echo install.cmd: %OPTION% needs a value; --help shows what there is 1>&2
+exit /b 2
+
+:usage
+echo Example:
+echo   install.cmd
+echo.
+echo Installs %TITLE% for the user who runs it, or for all users.
+echo.
+echo Usage: install.cmd [OPTIONS]
+echo.
+echo   --user           Install for this user. The default.
+echo   --system         Install for all users; needs an administrator.
+echo   --prefix DIR     Folder to install to. Default: %%LOCALAPPDATA%%\Programs\%NAME%, or %%ProgramFiles%%\%NAME%.
+echo   --no-commands    Leave the path as it is.
+echo   --no-services    Set no scheduled tasks up.
+echo   --no-start       Set scheduled tasks up, and don't start them.
+echo   --no-first-run   Leave the first-run step out.
+echo   --downgrade      Allow an older version over a newer one.
+echo   --force          Overwrite files of others.
+echo   --dry-run        Only tell what would be done.
+echo   --log FILE       Append what is said to FILE.
+echo   -h, --help       Print this.
+echo.
+echo Exit codes: 0 done; 1 it can't be installed, and nothing was changed; 2 the command line is wrong.
+exit /b 0
+
+:ready
+if not defined PREFIX if "%MODE%" == "user" set "PREFIX=%LOCALAPPDATA%\Programs\%NAME%"
+if not defined PREFIX set "PREFIX=%ProgramFiles%\%NAME%"
+if "%PREFIX:~-1%" == "\" set "PREFIX=%PREFIX:~0,-1%"
+set "RECORD=%PREFIX%\.installed"
+set "OLD=%PREFIX%\.old"
+set "NEW=%PREFIX%\.new"
+set "BIN=%PREFIX%\bin"
+set "KEY=HKCU\Environment"
+if "%MODE%" == "system" set "KEY=HKLM\SYSTEM\CurrentControlSet\Control\Session Manager\Environment"
+set "TASK=%NAME%"
+
+rem What is in this folder is whole.
+if not exist "%HERE%install\contents.windows" goto torn
+set "MISSING="
+for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do if not exist "%HERE%%%f" set "MISSING=%%f"
+if not defined MISSING goto whole
+echo install.cmd: %MISSING% is missing here; unpack the archive again 1>&2
+exit /b 1
+:torn
+echo install.cmd: there is no install\contents.windows beside this script; unpack the archive again 1>&2
+exit /b 1
+:whole
+
+rem An installation that was broken off is undone first.
+if exist "%OLD%\" if not defined DRY call :say "An earlier installation was broken off; undoing it."
+if exist "%OLD%\" if not defined DRY call :undo
+
+set "BEFORE="
+if exist "%RECORD%" for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "version" set "BEFORE=%%b"
+set "OLDER="
+if defined BEFORE call :older "%VERSION%" "%BEFORE%"
+if defined DOWNGRADE set "OLDER="
+if not defined OLDER goto notolder
+echo install.cmd: version %BEFORE% is installed in %PREFIX%, and this is %VERSION%, which is older; --downgrade installs it all the same 1>&2
+exit /b 1
+:notolder
+
+rem Files of others are never overwritten without being told to.
+set "OTHER="
+if not defined FORCE for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do if exist "%PREFIX%\%%f" call :foreign "%%f"
+if not defined OTHER goto noother
+echo install.cmd: %PREFIX%\%OTHER% is there already, and isn't of an earlier installation; --force overwrites it 1>&2
+exit /b 1
+:noother
+
+if not defined DRY goto install
+if defined BEFORE echo Would replace version %BEFORE% by %VERSION% in %PREFIX%:
+if not defined BEFORE echo Would install %TITLE% in %PREFIX%:
+for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do echo   %PREFIX%\%%f
+exit /b 0
+
+:install
+if exist "%PREFIX%\" goto there
+mkdir "%PREFIX%" 2>nul
+if exist "%PREFIX%\" goto there
+echo install.cmd: can't make the folder %PREFIX%; run it as a user who may, or name another place with --prefix 1>&2
+exit /b 1
+:there
+mkdir "%OLD%" "%NEW%"
+set "WHY="
+for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do if not defined WHY call :copy "%%f"
+if defined WHY goto failed
+
+rem Settings of the user stay; new defaults lie beside them.
+for /f "usebackq delims=" %%f in ("%HERE%install\settings.windows") do if exist "%PREFIX%\%%f" call :keep "%%f"
+
+rem Old files aside, new ones in; a folder at a time.
+if exist "%RECORD%" copy /y "%RECORD%" "%OLD%\.installed" >nul
+for /f "usebackq delims=" %%t in ("%HERE%install\tops.windows") do if not defined WHY call :swap "%%t"
+if defined WHY goto failed
+rem What others put between the old files comes along.
+if exist "%RECORD%" for /f "usebackq delims=" %%t in ("%HERE%install\tops.windows") do if exist "%OLD%\%%t\" call :carry "%%t"
+
+if not defined FIRST goto commands
+if exist "%PREFIX%\.first-run" goto commands
+@CMD_FIRST_RUN@
+:commands
+rem a colon, which no name can hold, ends a path, so that it can be found as a whole
+> "%RECORD%.part" echo version=%VERSION%
+>> "%RECORD%.part" echo mode=%MODE%
+if defined COMMANDS call :addpath
+for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do >> "%RECORD%.part" echo inside=%%f:
+move /y "%RECORD%.part" "%RECORD%" >nul
+rmdir /s /q "%OLD%" 2>nul
+rmdir /s /q "%NEW%" 2>nul
+if defined BEFORE call :say "%TITLE% replaces %BEFORE% in %PREFIX%."
+if not defined BEFORE call :say "%TITLE% is installed in %PREFIX%."
+if defined COMMANDS call :say "Its commands are on the path of terminals that are opened from now on."
+if not defined SERVICES goto told
+@CMD_SERVICES@
+:told
+call :say "To remove it: %PREFIX%\uninstall.cmd"
+exit /b 0
+
+:failed
+call :undo
+echo install.cmd: %WHY%. Everything is as it was. 1>&2
+if defined LOG >> "%LOG%" echo install.cmd: %WHY%. Everything is as it was.
+exit /b 1
+
+:say
+echo %~1
+if defined LOG >> "%LOG%" echo %~1
+exit /b 0
+
+rem Whether %1 is of the earlier installation; settings never stand in the way.
+:foreign
+if not exist "%RECORD%" goto isforeign
+find "inside=%~1:" "%RECORD%" >nul 2>&1
+if not errorlevel 1 exit /b 0
+:isforeign
+set "FILE=%~1"
+if "%FILE:~0,4%" == "etc\" if "%FILE:~-9%" == ".settings" exit /b 0
+set "OTHER=%~1"
+exit /b 0
+
+:copy
+for %%p in ("%NEW%\%~1") do if not exist "%%~dpp" mkdir "%%~dpp"
+copy /y "%HERE%%~1" "%NEW%\%~1" >nul
+if not exist "%NEW%\%~1" set "WHY=can't copy %~1 to %PREFIX%; is there room"
+exit /b 0
+
+:keep
+rem a line that is no comment is somebody's
+set "SET="
+for /f "usebackq eol=# tokens=1 delims==" %%l in ("%PREFIX%\%~1") do if not "%%l" == "" set "SET=yes"
+if not defined SET exit /b 0
+copy /y "%NEW%\%~1" "%NEW%\%~1.new" >nul
+copy /y "%PREFIX%\%~1" "%NEW%\%~1" >nul
+exit /b 0
+
+:swap
+if not exist "%PREFIX%\%~1" goto added
+move "%PREFIX%\%~1" "%OLD%\%~1" >nul
+if exist "%PREFIX%\%~1" set "WHY=can't replace %PREFIX%\%~1; is it running"
+if exist "%PREFIX%\%~1" exit /b 0
+goto in
+:added
+>> "%OLD%\.added" echo %~1
+:in
+move "%NEW%\%~1" "%PREFIX%\%~1" >nul
+if not exist "%PREFIX%\%~1" set "WHY=can't put %PREFIX%\%~1 in place"
+exit /b 0
+
+:carry
+for /f "delims=" %%f in ('dir /s /b /a-d "%OLD%\%~1"') do call :carried "%%f"
+exit /b 0
+
+:carried
+set "FILE=%~1"
+call set "FILE=%%FILE:%OLD%\=%%"
+find "inside=%FILE%:" "%OLD%\.installed" >nul 2>&1
+if not errorlevel 1 exit /b 0
+if "%FILE:~-13%" == ".settings.new" exit /b 0
+if exist "%PREFIX%\%FILE%" exit /b 0
+for %%p in ("%PREFIX%\%FILE%") do if not exist "%%~dpp" mkdir "%%~dpp"
+copy /y "%~1" "%PREFIX%\%FILE%" >nul
+exit /b 0
+
+:undo
+if exist "%OLD%\.added" for /f "usebackq delims=" %%t in ("%OLD%\.added") do call :remove "%PREFIX%\%%t"
+for /f "usebackq delims=" %%t in ("%HERE%install\tops.windows") do if exist "%OLD%\%%t" call :back "%%t"
+if exist "%OLD%\.installed" copy /y "%OLD%\.installed" "%RECORD%" >nul
+del "%RECORD%.part" 2>nul
+rmdir /s /q "%NEW%" 2>nul
+rmdir /s /q "%OLD%" 2>nul
+if not exist "%RECORD%" rmdir "%PREFIX%" 2>nul
+exit /b 0
+
+:back
+if exist "%PREFIX%\%~1" call :remove "%PREFIX%\%~1"
+move "%OLD%\%~1" "%PREFIX%\%~1" >nul
+exit /b 0
+
+:remove
+if exist "%~1\" rmdir /s /q "%~1"& exit /b 0
+del /q "%~1" 2>nul
+exit /b 0
+
+rem Puts the commands' folder onto the path, once.
+:addpath
+set "ALL="
+for /f "tokens=1,2*" %%a in ('reg query "%KEY%" /v Path 2^>nul') do if /i "%%a" == "Path" set "ALL=%%c"
+set "REST="
+if defined ALL call set "REST=%%ALL:%BIN%=%%"
+>> "%RECORD%.part" echo path=%BIN%
+if defined ALL if not "%REST%" == "%ALL%" exit /b 0
+if defined ALL reg add "%KEY%" /v Path /t REG_EXPAND_SZ /d "%ALL%;%BIN%" /f >nul
+if not defined ALL reg add "%KEY%" /v Path /t REG_EXPAND_SZ /d "%BIN%" /f >nul
+exit /b 0
+
+rem A scheduled task for service %1, started when %2 says.
+:service
+set "RUNAS="
+if "%MODE%" == "system" set "RUNAS=/ru SYSTEM"
+set "WHEN=/sc onlogon"
+if "%MODE%" == "system" set "WHEN=/sc onstart"
+if "%~2" == "demand" set "WHEN=/sc once /st 00:00"
+>> "%RECORD%" echo service=%~1
+call :say "Service %~1:"
+schtasks /create /f /tn "%TASK%\%~1" /tr "\"%PREFIX%\share\services\%~1.cmd\"" %WHEN% %RUNAS% >nul 2>&1
+if errorlevel 1 call :say "  It could not be set up as a scheduled task."
+if defined START if not "%~2" == "demand" schtasks /run /tn "%TASK%\%~1" >nul 2>&1
+call :say "  start:  schtasks /run /tn %TASK%\%~1"
+call :say "  stop:   schtasks /end /tn %TASK%\%~1"
+call :say "  status: schtasks /query /tn %TASK%\%~1"
+if "%MODE%" == "user" call :say "  log:    %LOCALAPPDATA%\%NAME%\%~1.log"
+if "%MODE%" == "system" call :say "  log:    %ProgramData%\%NAME%\%~1.log"
+exit /b 0
+
+rem Whether version %1 is older than version %2: the first four parts count.
+:older
+set "OLDER="
+set "DECIDED="
+for /f "tokens=1-4 delims=.-+~_" %%a in ("%~1.0.0.0.0") do set "A1=%%a"& set "A2=%%b"& set "A3=%%c"& set "A4=%%d"
+for /f "tokens=1-4 delims=.-+~_" %%a in ("%~2.0.0.0.0") do call :parts "%%a" "%%b" "%%c" "%%d"
+exit /b 0
+:parts
+call :part "%A1%" "%~1"
+call :part "%A2%" "%~2"
+call :part "%A3%" "%~3"
+call :part "%A4%" "%~4"
+exit /b 0
+:part
+if defined DECIDED exit /b 0
+set "ONE=%~1"
+set "TWO=%~2"
+if %ONE% EQU %TWO% exit /b 0
+set "DECIDED=yes"
+if %ONE% LSS %TWO% set "OLDER=yes"
+exit /b 0
