@@ -110,4 +110,21 @@ public final class ArchiveTest {
       assertThat(twice.err()).contains("error Z4006").contains("would both be");
     }
   }
+
+  @Test
+  public void littleMemoryMeansFewerThreadsAndTheSameBytes() throws Exception {
+    try (Workspace w = workspace()) {
+      w.write("files/tides.txt", "spring tide, neap tide\n".repeat(1_200_000));
+      w.replace("zugabe.yaml", "[zip, tar, tar.gz, tar.xz, tar.zst]", "tar.xz");
+      ok(w.program().zugabe("build", "--jobs", "3", "--out", "roomy"));
+      Program.Result r =
+          w.program()
+              .with("ZUGABE_JAVA_OPTIONS", "-Xmx300m")
+              .zugabe("build", "--jobs", "3", "--out", "narrow");
+      ok(r);
+      assertThat(r.err()).contains("note Z5009  narrow/tern-1.0.tar.xz").contains("of 3 threads");
+      assertThat(w.path("narrow/tern-1.0.tar.xz"))
+          .hasSameBinaryContentAs(w.path("roomy/tern-1.0.tar.xz"));
+    }
+  }
 }

@@ -326,13 +326,14 @@ public final class InstallTest {
     assertThat(tree(root)).isEqualTo(before);
   }
 
-  @Test
-  public void anOrdinaryUserInstallsAndMayNotTouchOthers() throws Exception {
+  @Test(dataProvider = "shells")
+  public void anOrdinaryUserInstallsAndMayNotTouchOthers(String shell) throws Exception {
     List<String> user =
         System.getProperty("user.name").equals("root")
             ? List.of("setpriv", "--reuid=65534", "--regid=65534", "--clear-groups")
             : List.of("env");
     List<String> command = new ArrayList<>(user);
+    command.addAll(List.of(shell.split(" ", -1)));
     command.add(w.path("tern-1.9/install.sh").toString());
     Program p = w.program().with("HOME", home.toString());
     Map<String, String> before = tree(home);
@@ -340,6 +341,7 @@ public final class InstallTest {
     assertThat(p.run(home.resolve(".local/bin/tern").toString(), "x").out())
         .isEqualTo("tern 1.9: x\n");
     List<String> removal = new ArrayList<>(user);
+    removal.addAll(List.of(shell.split(" ", -1)));
     removal.add(home.resolve(".local/lib/tern/uninstall.sh").toString());
     ok(p.run(removal.toArray(String[]::new)));
     Files.delete(home.resolve("first"));

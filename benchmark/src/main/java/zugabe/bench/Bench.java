@@ -42,7 +42,8 @@ public final class Bench {
             Integer.parseInt(System.getenv().getOrDefault("BENCH_ROUNDS", "3")));
     List<String> rows =
         args.length == 0
-            ? List.of("zip", "raw", "stored", "tar", "gz", "zst", "xz", "start", "travel", "heap")
+            ? List.of(
+                "zip", "raw", "stored", "tar", "gz", "zst", "xz", "hash", "start", "travel", "heap")
             : List.of(args);
     System.out.printf(
         Locale.ROOT,
@@ -77,6 +78,7 @@ public final class Bench {
           archive("tar.zst, level 3", "1.00", "tar.zst", "tar -cf - . | zstd -q -3 -T2 >$A");
       case "xz" -> archive("tar.xz, preset 6", "1.20", "tar.xz", "tar -cf - . | xz -6 -T2 >$A");
       case "raw" -> raw();
+      case "hash" -> hash();
       case "start" -> start();
       case "travel" -> travel();
       case "heap" -> heap();
@@ -140,6 +142,34 @@ public final class Bench {
         archive,
         () -> ours(recipe),
         base.resolve("ours/bench-1.jar"));
+  }
+
+  /** Every file's SHA-256; neither side writes anything. */
+  private void hash() throws IOException, InterruptedException {
+    Path content = Corpus.content(base);
+    List<Run> theirs = new ArrayList<>();
+    List<Run> own = new ArrayList<>();
+    String path = System.getProperty("java.class.path");
+    for (int i = 0; i < rounds; i++) {
+      theirs.add(
+          Run.of(
+              content,
+              Map.of(),
+              "sh",
+              "-c",
+              "find . -type f -print0 | xargs -0 openssl dgst -sha256 >/dev/null"));
+      own.add(
+          Run.of(
+              base,
+              Map.of(),
+              "java",
+              "-Xmx256m",
+              "-cp",
+              path,
+              Hashing.class.getName(),
+              content.toString()));
+    }
+    start("SHA-256 of a tree", median(theirs), median(own), "0.70");
   }
 
   private static Run anchor(Path content, Path archive, String command)

@@ -294,7 +294,12 @@ rem Whether version %1 is older than version %2: the first four parts count.
 :older
 set "OLDER="
 set "DECIDED="
-for /f "tokens=1-4 delims=.-+~_" %%a in ("%~1.0.0.0.0") do set "A1=%%a"& set "A2=%%b"& set "A3=%%c"& set "A4=%%d"
+for /f "tokens=1-4 delims=.-+~_" %%a in ("%~1.0.0.0.0") do (
+  set "A1=%%a"
+  set "A2=%%b"
+  set "A3=%%c"
+  set "A4=%%d"
+)
 for /f "tokens=1-4 delims=.-+~_" %%a in ("%~2.0.0.0.0") do call :parts "%%a" "%%b" "%%c" "%%d"
 exit /b 0
 :parts

@@ -118,6 +118,15 @@ final class BlockWriter {
     return (int) Math.max(1, Math.min(2L * workers.jobs() + 1, MEMORY_BYTES / each));
   }
 
+  /** Threads that this content keeps busy at once, as far as memory lets them. */
+  int jobs() {
+    long each = segment.packing().engineBytes() + 2L * blockBytes;
+    boolean several = segment.content().size() > blockBytes;
+    return several
+        ? (int) Math.max(1, Math.min(workers.jobs(), MEMORY_BYTES / each))
+        : workers.jobs();
+  }
+
   /** Copies; the next block is read, and digested, while one is written. */
   private void store(InputStream in) throws IOException {
     long size = segment.content().size();

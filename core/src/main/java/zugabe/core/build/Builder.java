@@ -273,6 +273,7 @@ public final class Builder {
           Spool.Written written =
               Spool.write(output.layout(), file, output.file(), workers, progress);
           made.add(new Receipt.Made(output.file(), written.size(), written.sha256()));
+          fewer(output.file(), written.jobs());
           finished.add(
               new Held.File(
                   output.file(),
@@ -287,6 +288,16 @@ public final class Builder {
       return made;
     } finally {
       release(d);
+    }
+  }
+
+  private void fewer(String file, int jobs) {
+    if (jobs < workers.jobs()) {
+      findings.add(
+          FindingCode.Z5009,
+          Where.file(order.shown() + "/" + file),
+          "Memory was enough for " + jobs + " of " + workers.jobs() + " threads.",
+          "Nothing, unless it took too long: then give the runtime more, as by ZUGABE_JAVA_OPTIONS=-Xmx2g.");
     }
   }
 

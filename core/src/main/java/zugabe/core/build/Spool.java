@@ -33,6 +33,7 @@ final class Spool {
   private final String what;
   private final long base;
   private final Deque<Pending> window = new ArrayDeque<>();
+  private int jobs;
   private long windowBytes;
 
   /** A short content, packed. */
@@ -55,13 +56,20 @@ final class Spool {
   private Spool(Workers workers, Progress progress, Sink sink, String what, long base) {
     this.base = base;
     this.workers = workers;
+    this.jobs = workers.jobs();
     this.progress = progress;
     this.sink = sink;
     this.what = what;
   }
 
-  /** A finished file's size in bytes and SHA-256 in lower-case hexadecimal. */
-  record Written(long size, String sha256) {}
+  /**
+   * A finished file.
+   *
+   * @param size in bytes
+   * @param sha256 in lower-case hexadecimal
+   * @param jobs threads that packed at once at least: fewer than there are when memory is short
+   */
+  record Written(long size, String sha256, int jobs) {}
 
   /**
    * Writes the whole layout.
@@ -72,9 +80,10 @@ final class Spool {
       Layout layout, FileChannel file, String what, Workers workers, Progress progress)
       throws IOException {
     try (Sink sink = new Sink(file)) {
-      new Spool(workers, progress, sink, what, 0).all(layout);
+      Spool spool = new Spool(workers, progress, sink, what, 0);
+      spool.all(layout);
       long size = sink.position();
-      return new Written(size, sink.finish());
+      return new Written(size, sink.finish(), spool.jobs);
     }
   }
 
@@ -163,6 +172,7 @@ final class Spool {
     BlockWriter writer =
         new BlockWriter(p, workers, sink, () -> progress.at("writing " + what, sink.position(), 0));
     Segment.Outcome outcome = writer.run();
+    jobs = Math.min(jobs, writer.jobs());
     if (width > 0) {
       sink.fillSlot(p.head().encode(at, outcome));
     }

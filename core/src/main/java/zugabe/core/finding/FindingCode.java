@@ -205,6 +205,7 @@ public enum FindingCode {
       "What earlier builds made can't be told from other files."),
   Z5007(ERROR, "Output would overwrite a material", "The build would destroy its own input."),
   Z5008(ERROR, "Reading or writing failed", "The machine refused."),
+  Z5009(NOTE, "Fewer threads", "Packing would have taken more memory than the runtime may use."),
 
   Z6001(ERROR, "Not a known kind of file", "There is nothing to tell about it."),
   Z6002(ERROR, "Trial failed", "What was made doesn't do what the recipe expects of it."),
