@@ -150,8 +150,10 @@ rem Old files aside, new ones in; a folder at a time.
 if exist "%RECORD%" copy /y "%RECORD%" "%OLD%\.installed" >nul
 for /f "usebackq delims=" %%t in ("%HERE%install\tops.windows") do if not defined WHY call :swap "%%t"
 if defined WHY goto failed
+if exist "%RECORD%" for /f "usebackq tokens=1* delims==" %%a in ("%OLD%\.installed") do if "%%a" == "inside" call :obsolete "%%b"
+if defined WHY goto failed
 rem What others put between the old files comes along.
-if exist "%RECORD%" for /f "usebackq delims=" %%t in ("%HERE%install\tops.windows") do if exist "%OLD%\%%t\" call :carry "%%t"
+if exist "%RECORD%" for /f "delims=" %%t in ('dir /b /ad "%OLD%"') do call :carry "%%t"
 
 if not defined FIRST goto commands
 if exist "%PREFIX%\.first-run" goto commands
@@ -224,6 +226,16 @@ move "%NEW%\%~1" "%PREFIX%\%~1" >nul
 if not exist "%PREFIX%\%~1" set "WHY=can't put %PREFIX%\%~1 in place"
 exit /b 0
 
+:obsolete
+rem What this version no longer has; a path ends with a colon in the record.
+set "FILE=%~1"
+for /f "tokens=1 delims=\:" %%t in ("%FILE%") do set "TOP=%%t"
+if exist "%HERE%%TOP%" exit /b 0
+if not exist "%PREFIX%\%TOP%" exit /b 0
+move "%PREFIX%\%TOP%" "%OLD%\%TOP%" >nul
+if exist "%PREFIX%\%TOP%" set "WHY=can't replace %PREFIX%\%TOP%; is it running"
+exit /b 0
+
 :carry
 for /f "delims=" %%f in ('dir /s /b /a-d "%OLD%\%~1"') do call :carried "%%f"
 exit /b 0
@@ -241,7 +253,7 @@ exit /b 0
 
 :undo
 if exist "%OLD%\.added" for /f "usebackq delims=" %%t in ("%OLD%\.added") do call :remove "%PREFIX%\%%t"
-for /f "usebackq delims=" %%t in ("%HERE%install\tops.windows") do if exist "%OLD%\%%t" call :back "%%t"
+for /f "delims=" %%t in ('dir /b /a "%OLD%"') do call :back "%%t"
 if exist "%OLD%\.installed" copy /y "%OLD%\.installed" "%RECORD%" >nul
 del "%RECORD%.part" 2>nul
 rmdir /s /q "%NEW%" 2>nul
@@ -250,6 +262,8 @@ if not exist "%RECORD%" rmdir "%PREFIX%" 2>nul
 exit /b 0
 
 :back
+if "%~1" == ".added" exit /b 0
+if "%~1" == ".installed" exit /b 0
 if exist "%PREFIX%\%~1" call :remove "%PREFIX%\%~1"
 move "%OLD%\%~1" "%PREFIX%\%~1" >nul
 exit /b 0
