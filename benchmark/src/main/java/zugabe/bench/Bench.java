@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Runs rows and prints a table of them. */
@@ -149,7 +150,10 @@ public final class Bench {
     Path content = Corpus.content(base);
     List<Run> theirs = new ArrayList<>();
     List<Run> own = new ArrayList<>();
-    String path = System.getProperty("java.class.path");
+    String path =
+        Stream.of(System.getProperty("java.class.path").split(":", -1))
+            .map(p -> root.resolve(p).toString())
+            .collect(Collectors.joining(":"));
     for (int i = 0; i < rounds; i++) {
       theirs.add(
           Run.of(
