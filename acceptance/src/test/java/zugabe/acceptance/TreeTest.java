@@ -21,7 +21,7 @@ public final class TreeTest {
         tern: {materials: app, main: example.tern.Main}
         loud: {materials: app, main: example.tern.Loud, options: [-Dloud=1], arguments: [x]}
         bell: {materials: bell, file: ring}
-        song: {materials: bell, file: song.txt, interpreter: cat}
+        song: {materials: bell, file: song.txt, interpreter: tools/say}
       deliverables:
         set:
           kind: archive
@@ -36,6 +36,7 @@ public final class TreeTest {
         "classes",
         "example.tern.Loud",
         "public static void main(String[] a) { System.out.println(System.getProperty(\"loud\") + String.join(\",\", a)); }");
+    w.write("bell/tools/say", "#!/bin/sh\ncat \"$@\"\n");
     w.write("bell/song.txt", "ding\n").write("bell/deep/one", "1");
     Files.createSymbolicLink(w.path("bell/link.txt"), Path.of("song.txt"));
     Files.createSymbolicLink(w.path("bell/folder"), Path.of("deep"));
@@ -191,6 +192,7 @@ public final class TreeTest {
   @DataProvider
   public Object[][] faults() {
     return new Object[][] {
+      {"interpreter: tools/say", "interpreter: tools/sing", "There is no interpreter tools/sing"},
       {"file: ring", "file: rng", "error Z3013  zugabe.yaml:"},
       {
         "platforms: [linux-x64, windows-x64]", "", "error Z3016",

@@ -175,7 +175,8 @@ public final class Installation {
     ProgramJars.classPath(deliverable, part).forEach(n -> modules.add("lib/" + n));
     String jar = "lib/" + ProgramJars.name(part);
     modules.add(jar);
-    return new Places(true, jar, settings(part), modules, natives(part), platform.isEmpty());
+    return new Places(
+        true, jar, Optional.empty(), settings(part), modules, natives(part), platform.isEmpty());
   }
 
   /** A program that isn't Java: its files lie as its group has them. */
@@ -211,10 +212,14 @@ public final class Installation {
               || own.path().equals(part.program().interpreter().orElse(""));
       placing.own(folder, own, runs);
     }
-    // an interpreter among the files is named as the files are
+    Optional<String> interpreter =
+        part.program()
+            .interpreter()
+            .map(i -> files.stream().anyMatch(o -> o.path().equals(i)) ? folder + i : i);
     return new Places(
         true,
         folder + file.orElse(wanted),
+        interpreter,
         settings(part),
         List.of(),
         natives(part),

@@ -82,7 +82,13 @@ final class Placing {
     Optional<Entry> there = tree.put(entry);
     if (there.isEmpty()) {
       entries.put(entry.path(), entry);
-    } else if (!same(there.get(), entry)) {
+    } else if (same(there.get(), entry)) {
+      // what one of several programs runs can be run
+      if ((entry.mode() & ~there.get().mode() & 0111) != 0) {
+        tree.replace(entry);
+        entries.put(entry.path(), entry);
+      }
+    } else {
       findings.add(
           FindingCode.Z4006,
           deliverable.where(),

@@ -100,6 +100,19 @@ final class Programs {
           Nearest.hint(file.value(), paths.stream().limit(10000).toList()));
       return Optional.empty();
     }
+    p.interpreter()
+        .filter(i -> i.value().contains("/") && !paths.contains(i.value()))
+        .ifPresent(
+            i ->
+                findings.add(
+                    FindingCode.Z3013,
+                    i.where(),
+                    "There is no interpreter "
+                        + i.value()
+                        + " among the own files of \""
+                        + materials.name()
+                        + "\".",
+                    Nearest.hint(i.value(), paths.stream().limit(10000).toList())));
     p.main()
         .ifPresent(
             m ->

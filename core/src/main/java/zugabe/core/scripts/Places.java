@@ -9,6 +9,7 @@ import java.util.Optional;
  *
  * @param inBin whether the scripts lie in a folder {@code bin} of it, not in itself
  * @param file what is started: a jar, or another file
+ * @param interpreter what runs that file: with a slash a path, else a command of the system
  * @param settings the settings file
  * @param modulePath jars and folders of jars, for a program on the module path
  * @param natives folder of native libraries
@@ -17,6 +18,7 @@ import java.util.Optional;
 public record Places(
     boolean inBin,
     String file,
+    Optional<String> interpreter,
     String settings,
     List<String> modulePath,
     Optional<String> natives,
@@ -27,6 +29,7 @@ public record Places(
     return new Places(
         false,
         jar,
+        Optional.empty(),
         settings,
         List.of("lib", jar),
         natives ? Optional.of("lib/native") : Optional.empty(),

@@ -1,6 +1,5 @@
 package zugabe.core.scripts;
 
-import java.util.List;
 import java.util.stream.Collectors;
 import zugabe.core.plan.Identity;
 import zugabe.core.plan.PlannedProgram;
@@ -22,7 +21,7 @@ final class ServiceFiles {
   static String unit(Identity app, PlannedProgram program, boolean user) {
     PlannedProgram.Service service = program.service().orElseThrow();
     String command =
-        List.of(quoted(PROGRAM + program.name(), false)).stream().collect(Collectors.joining())
+        quoted(PROGRAM + program.name(), false)
             + service.arguments().stream()
                 .map(a -> " " + quoted(a, true))
                 .collect(Collectors.joining());

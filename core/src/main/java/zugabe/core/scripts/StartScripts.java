@@ -38,7 +38,7 @@ public final class StartScripts {
     if (program.file().isPresent()) {
       values.put("NATIVES", places.natives().isPresent() ? shNatives() + SH_SEARCHED : "");
       String file = Words.here(places.file());
-      values.put("START", program.interpreter().map(i -> shInterpreter(i) + " ").orElse("") + file);
+      values.put("START", places.interpreter().map(i -> shInterpreter(i) + " ").orElse("") + file);
       return Template.filled("start-file.sh", values, "\n");
     }
     values.put("OPTIONS", Words.evaluated(options));
@@ -142,7 +142,7 @@ public final class StartScripts {
   private String cmdFile() {
     String file = "\"%HERE%" + Words.windows(places.file()) + "\"";
     String start =
-        program
+        places
                 .interpreter()
                 .map(i -> i.contains("/") ? "\"%HERE%" + Words.windows(i) + "\" " : i + " ")
                 .orElse("")

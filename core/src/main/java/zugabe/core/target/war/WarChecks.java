@@ -165,12 +165,9 @@ final class WarChecks {
   private void register(ServletFacts facts) {
     answers |= !facts.registers().isEmpty();
     String name = facts.servletName().orElse(facts.name());
-    if (facts.registers().contains("servlet")) {
-      // a descriptor may say more of an annotated class under the same name
-      facts
-          .patterns()
-          .forEach(
-              p -> address(p, servlets.containsKey(name) ? addresses.getOrDefault(p, name) : name));
+    // the mapping of a descriptor stands instead of the annotation's (section 8.2.3)
+    if (facts.registers().contains("servlet") && !servlets.containsKey(name)) {
+      facts.patterns().forEach(p -> address(p, name));
     }
   }
 
