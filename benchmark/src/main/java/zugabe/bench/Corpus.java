@@ -15,7 +15,10 @@ import java.util.zip.ZipOutputStream;
 import org.objectweb.asm.ClassWriter;
 import org.objectweb.asm.Opcodes;
 
-/** Made-up content of the kinds that applications consist of: about 400 MB, the same each time. */
+/**
+ * Made-up content of the kinds that applications consist of: about 27,000 files of 700 MB, the same
+ * each time.
+ */
 final class Corpus {
   private static final int CLASSES = 12_000;
   private static final int TEXTS = 1_500;
@@ -52,14 +55,24 @@ final class Corpus {
   }
 
   private void make() throws IOException {
+    small("small/");
+    large("large/");
+    small("more/");
+    large("more/large/");
+  }
+
+  private void small(String below) throws IOException {
     for (int i = 0; i < CLASSES; i++) {
-      write("small/classes/p" + i % 97 + "/C" + i + ".class", classFile(i));
+      write(below + "classes/p" + i % 97 + "/C" + i + ".class", classFile(i));
     }
     for (int i = 0; i < TEXTS; i++) {
-      write("small/text/t" + i % 31 + "/t" + i + ".txt", text(10_000 + random.nextInt(60_000)));
+      write(below + "text/t" + i % 31 + "/t" + i + ".txt", text(10_000 + random.nextInt(60_000)));
     }
+  }
+
+  private void large(String below) throws IOException {
     for (int i = 0; i < BINARIES; i++) {
-      write("large/b" + i + ".bin", i < 6 ? packed() : binary());
+      write(below + "b" + i + ".bin", i < 6 ? packed() : binary());
     }
   }
 

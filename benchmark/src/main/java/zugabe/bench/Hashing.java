@@ -1,12 +1,15 @@
 package zugabe.bench;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.OutputStream;
+import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Stream;
+import java.util.concurrent.Future;
+import zugabe.bytes.Digests;
 import zugabe.core.materials.FileContent;
 import zugabe.core.work.Workers;
 
@@ -20,21 +23,25 @@ public final class Hashing {
    * @param args the folder
    */
   public static void main(String[] args) throws IOException {
-    List<Path> files;
-    try (Stream<Path> walk = Files.walk(Path.of(args[0]))) {
-      files = walk.filter(Files::isRegularFile).toList();
-    }
+    Thread warmUp = new Thread(Digests::warmUp);
+    warmUp.setDaemon(true);
+    warmUp.start();
+    List<Future<String>> digests = new ArrayList<>();
     try (Workers workers = Workers.of(Runtime.getRuntime().availableProcessors())) {
-      List<String> digests = workers.map(files, Hashing::digest);
+      Files.walkFileTree(
+          Path.of(args[0]),
+          new SimpleFileVisitor<>() {
+            @Override
+            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+              FileContent content = new FileContent(file, file.toString(), attributes.size(), true);
+              digests.add(workers.submit(content::digest));
+              return FileVisitResult.CONTINUE;
+            }
+          });
+      for (Future<String> digest : digests) {
+        Workers.take(digest);
+      }
       System.out.println(digests.size() + " files");
     }
-  }
-
-  private static String digest(Path file) throws IOException {
-    FileContent content = new FileContent(file, file.toString(), Files.size(file), true);
-    try (InputStream in = content.open()) {
-      in.transferTo(OutputStream.nullOutputStream());
-    }
-    return content.sha256().orElseThrow();
   }
 }

@@ -20,7 +20,7 @@ public final class Main {
     // nothing that is written may depend on the user's language
     Locale.setDefault(Locale.ROOT);
     if (args.length > 0 && (args[0].equals("check") || args[0].equals("build"))) {
-      WarmUp.start(Runtime.getRuntime().availableProcessors());
+      WarmUp.start(Runtime.getRuntime().availableProcessors(), args[0].equals("build"));
     }
     int code = CommandLineRun.of(Terminal.ofProcess()).run(args);
     System.out.flush();

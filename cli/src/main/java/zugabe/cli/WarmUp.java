@@ -1,5 +1,6 @@
 package zugabe.cli;
 
+import zugabe.bytes.Digests;
 import zugabe.core.Zugabe;
 
 /**
@@ -7,19 +8,28 @@ import zugabe.core.Zugabe;
  * processor of its own.
  */
 final class WarmUp extends Thread {
-  private WarmUp() {
+  private final boolean digests;
+
+  private WarmUp(boolean digests) {
     super("zugabe-warm-up");
+    this.digests = digests;
     setDaemon(true);
   }
 
-  static void start(int processors) {
+  /**
+   * @param digests whether much is going to be digested
+   */
+  static void start(int processors, boolean digests) {
     if (processors > 1) {
-      new WarmUp().start();
+      new WarmUp(digests).start();
     }
   }
 
   @Override
   public void run() {
     Zugabe.warmUp();
+    if (digests) {
+      Digests.warmUp();
+    }
   }
 }

@@ -240,10 +240,15 @@ public final class Builder {
     boolean found = false;
     for (Output output : all()) {
       Path target = folder.file(output.file());
+      if (!Files.exists(target)) {
+        continue;
+      }
+      long size = Files.size(target);
       for (Input input : all().stream().flatMap(o -> o.inputs().stream()).toList()) {
         for (FileContent file : input.files()) {
+          // most files have another size, which is known
           if (file.path().equals(target)
-              || (Files.exists(target) && Files.isSameFile(target, file.path()))) {
+              || file.size() == size && Files.isSameFile(target, file.path())) {
             findings.add(
                 FindingCode.Z5007,
                 Where.file(file.name()),

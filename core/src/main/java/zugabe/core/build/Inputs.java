@@ -1,8 +1,6 @@
 package zugabe.core.build;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.util.Comparator;
@@ -13,35 +11,25 @@ import zugabe.core.materials.FileContent;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.target.Input;
 
-/** Sums up what went in. */
+/**
+ * Sums up what went in. Digests are known from the pass that shipped a file; one that was only
+ * looked for, such as a left-out one, is read here.
+ */
 final class Inputs {
   private Inputs() {}
 
   static Receipt.Used used(Input input) throws IOException {
     long size = input.files().stream().mapToLong(FileContent::size).sum();
     if (input.single()) {
-      return new Receipt.Used(input.name(), 1, size, sha256(input.files().get(0)));
+      return new Receipt.Used(input.name(), 1, size, input.files().get(0).digest());
     }
     List<FileContent> sorted =
         input.files().stream().sorted(Comparator.comparing(FileContent::name)).toList();
     MessageDigest digest = Digests.sha256();
     for (FileContent file : sorted) {
-      digest.update((sha256(file) + "  " + file.name() + "\n").getBytes(StandardCharsets.UTF_8));
+      digest.update((file.digest() + "  " + file.name() + "\n").getBytes(StandardCharsets.UTF_8));
     }
     return new Receipt.Used(
         input.name(), sorted.size(), size, HexFormat.of().formatHex(digest.digest()));
-  }
-
-  /**
-   * Known from the pass that shipped it; a file that was only looked for, such as a left-out one,
-   * is read here.
-   */
-  private static String sha256(FileContent file) throws IOException {
-    if (file.sha256().isEmpty()) {
-      try (InputStream in = file.open()) {
-        in.transferTo(OutputStream.nullOutputStream());
-      }
-    }
-    return file.sha256().orElseThrow();
   }
 }

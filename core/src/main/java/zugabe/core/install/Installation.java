@@ -117,7 +117,7 @@ public final class Installation {
     if (plan.install()) {
       installScripts();
     }
-    placing.check();
+    placing.finish(full);
   }
 
   private void installScripts() throws IOException {

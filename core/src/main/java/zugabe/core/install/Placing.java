@@ -130,17 +130,24 @@ final class Placing {
     }
   }
 
-  /** Looks at the tree as a whole: clashes, links, and names that the target forbids. */
-  void check() {
+  /**
+   * Looks at the tree as a whole: clashes, links, and names that the target forbids.
+   *
+   * @param checked whether that was done before, and only links are still to be replaced
+   */
+  void finish(boolean checked) {
+    for (String link : links) {
+      link((Entry.SymbolicLink) entries.get(link));
+    }
+    if (checked) {
+      return;
+    }
     for (String path : tree.filesAsFolders()) {
       findings.add(
           FindingCode.Z4006,
           deliverable.where(),
           path + " is a file and a folder at once.",
           "Remove one of the materials that bring it.");
-    }
-    for (String link : links) {
-      link((Entry.SymbolicLink) entries.get(link));
     }
     TargetNames.check(entries.keySet(), deliverable, platform, findings);
   }

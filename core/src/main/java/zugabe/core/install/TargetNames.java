@@ -17,9 +17,8 @@ import zugabe.core.plan.Planned;
  * those that differ only in their Unicode normal form.
  */
 final class TargetNames {
-  private static final Pattern FORBIDDEN = Pattern.compile("[<>:\"|?*\\\\\\x00-\\x1f]|[. ]$");
-  private static final Pattern RESERVED =
-      Pattern.compile("(?i)(con|prn|aux|nul|com[1-9]|lpt[1-9])(\\..*)?");
+  private static final String FORBIDDEN = "<>:\"|?*\\";
+  private static final Pattern RESERVED = Pattern.compile("(?i)con|prn|aux|nul|com[1-9]|lpt[1-9]");
 
   private TargetNames() {}
 
@@ -28,7 +27,7 @@ final class TargetNames {
     boolean mac = platform.startsWith("macos");
     Map<String, String> folded = new HashMap<>();
     for (String path : new TreeSet<>(paths)) {
-      if (path.chars().anyMatch(c -> c < ' ')) {
+      if (hasControl(path)) {
         add(
             d,
             true,
@@ -52,13 +51,49 @@ final class TargetNames {
     }
   }
 
+  private static boolean hasControl(String path) {
+    for (int i = 0; i < path.length(); i++) {
+      if (path.charAt(i) < ' ') {
+        return true;
+      }
+    }
+    return false;
+  }
+
   private static void forbidden(String path, Planned d, boolean error, Findings findings) {
-    for (String part : path.split("/", -1)) {
-      if (FORBIDDEN.matcher(part).find() || RESERVED.matcher(part).matches()) {
+    // tens of thousands of paths come by here: nothing is cut out or matched without a reason
+    int from = 0;
+    while (from <= path.length()) {
+      int slash = path.indexOf('/', from);
+      int to = slash < 0 ? path.length() : slash;
+      if (isForbidden(path, from, to)) {
+        String part = path.substring(from, to);
         add(d, error, "Windows can't hold a file named \"" + part + "\" (" + path + ").", findings);
         return;
       }
+      from = to + 1;
     }
+  }
+
+  private static boolean isForbidden(String path, int from, int to) {
+    if (to == from) {
+      return false;
+    }
+    for (int i = from; i < to; i++) {
+      char c = path.charAt(i);
+      if (c < ' ' || c < 128 && FORBIDDEN.indexOf(c) >= 0) {
+        return true;
+      }
+    }
+    char last = path.charAt(to - 1);
+    return last == '.' || last == ' ' || isReserved(path, from, to);
+  }
+
+  private static boolean isReserved(String path, int from, int to) {
+    int dot = path.indexOf('.', from);
+    int end = dot < 0 || dot > to ? to : dot;
+    return (end - from == 3 || end - from == 4)
+        && RESERVED.matcher(path.substring(from, end)).matches();
   }
 
   private static void add(Planned d, boolean error, String what, Findings findings) {

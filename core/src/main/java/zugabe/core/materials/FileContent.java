@@ -23,11 +23,14 @@ import zugabe.bytes.Digests;
  * remembered, and held against every later pass.
  */
 public final class FileContent implements Content {
+  private static final long DIGEST_BYTES = 1 << 16;
+
   private final Path path;
   private final String name;
   private final long size;
   private final boolean digests;
   private volatile String sha256;
+  private volatile Boolean executable;
   private FileChannel held;
 
   /**
@@ -57,6 +60,13 @@ public final class FileContent implements Content {
 
   /** Whether the system lets its owner run it. */
   public boolean isExecutable() throws IOException {
+    if (executable == null) {
+      executable = isRun();
+    }
+    return executable;
+  }
+
+  private boolean isRun() throws IOException {
     PosixFileAttributeView view = Files.getFileAttributeView(path, PosixFileAttributeView.class);
     return view != null
         && view.readAttributes().permissions().contains(PosixFilePermission.OWNER_EXECUTE);
@@ -67,9 +77,22 @@ public final class FileContent implements Content {
     return Optional.ofNullable(sha256);
   }
 
+  /** Reads it only to know its digest, unless that is known. */
+  public String digest() throws IOException {
+    if (sha256 == null) {
+      byte[] buffer = new byte[(int) Math.max(1, Math.min(size, DIGEST_BYTES))];
+      try (InputStream in = new Checked(Files.newInputStream(path), true)) {
+        while (in.read(buffer) >= 0) {
+          // the stream digests
+        }
+      }
+    }
+    return sha256;
+  }
+
   @Override
   public InputStream open() throws IOException {
-    return new Checked(Files.newInputStream(path), Digests.sha256());
+    return new Checked(Files.newInputStream(path), digests);
   }
 
   /** Opens the bytes for a look at the first of them, without a digest. */
@@ -135,12 +158,14 @@ public final class FileContent implements Content {
   /** Digests what passes and judges it at the end. */
   private final class Checked extends FilterInputStream {
     private final MessageDigest digest;
+    private final boolean digests;
     private long count;
     private boolean ended;
 
-    Checked(InputStream in, MessageDigest digest) {
+    Checked(InputStream in, boolean digests) {
       super(in);
-      this.digest = digest;
+      this.digests = digests;
+      this.digest = Digests.sha256();
     }
 
     @Override

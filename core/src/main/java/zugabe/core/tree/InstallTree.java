@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 
 /**
  * Entries in a fixed order, with every folder that a path needs.
@@ -39,22 +41,36 @@ public record InstallTree(List<Entry> entries) {
 
     /** Files that stand where another file needs a folder. */
     public List<String> filesAsFolders() {
-      List<String> clashes = new ArrayList<>();
+      Set<String> clashes = new TreeSet<>();
+      String last = "";
       for (String path : byPath.keySet()) {
-        String below = byPath.ceilingKey(path + "/");
-        if (below != null && below.startsWith(path + "/")) {
-          clashes.add(path);
+        // neighbours mostly share their folder
+        String folder = path.substring(0, Math.max(0, path.lastIndexOf('/')));
+        if (!folder.equals(last)) {
+          for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
+            String parent = path.substring(0, slash);
+            if (byPath.containsKey(parent)) {
+              clashes.add(parent);
+            }
+          }
         }
+        last = folder;
       }
-      return clashes;
+      return List.copyOf(clashes);
     }
 
     /** The tree; folders are compared with a slash behind their path. */
     public InstallTree sorted(Comparator<String> order) {
       Map<String, Entry> all = new TreeMap<>(order);
+      String last = "";
       for (Entry file : byPath.values()) {
         String path = file.path();
         all.put(path, file);
+        String folder = path.substring(0, Math.max(0, path.lastIndexOf('/')));
+        if (folder.equals(last)) {
+          continue;
+        }
+        last = folder;
         for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
           String parent = path.substring(0, slash);
           all.computeIfAbsent(parent + "/", p -> new Entry.Directory(parent, 0755, time));

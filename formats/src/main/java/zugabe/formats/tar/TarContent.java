@@ -26,7 +26,7 @@ public final class TarContent implements Content {
     this.members = List.copyOf(members);
     long end = 0;
     for (TarMember m : this.members) {
-      end += TarHeader.encode(m).length + m.size() + TarHeader.padding(m.size());
+      end += TarHeader.length(m) + m.size() + TarHeader.padding(m.size());
     }
     this.dataEnd = end;
     long withEnd = end + 2L * TarHeader.BLOCK_BYTES;

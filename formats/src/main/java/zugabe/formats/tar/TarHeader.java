@@ -36,13 +36,20 @@ final class TarHeader {
   /** A member's headers: an extended one when it is needed, and the plain one. */
   static byte[] encode(TarMember member) {
     List<String> records = records(member);
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    if (!records.isEmpty()) {
-      byte[] body = String.join("", records).getBytes(StandardCharsets.UTF_8);
-      out.writeBytes(block("PaxHeaders/entry", 0644, body.length, mtime(member), 'x', ""));
-      out.writeBytes(body);
-      out.writeBytes(new byte[padding(body.length)]);
+    if (records.isEmpty()) {
+      return block(
+          member.name(),
+          member.mode(),
+          member.size(),
+          mtime(member),
+          member.type(),
+          member.link().orElse(""));
     }
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    byte[] body = String.join("", records).getBytes(StandardCharsets.UTF_8);
+    out.writeBytes(block("PaxHeaders/entry", 0644, body.length, mtime(member), 'x', ""));
+    out.writeBytes(body);
+    out.writeBytes(new byte[padding(body.length)]);
     long size = member.size() > MAX_SIZE ? 0 : member.size();
     out.writeBytes(
         block(
@@ -55,6 +62,16 @@ final class TarHeader {
     return out.toByteArray();
   }
 
+  /** Bytes of a member's headers. */
+  static int length(TarMember member) {
+    List<String> records = records(member);
+    if (records.isEmpty()) {
+      return BLOCK_BYTES;
+    }
+    int body = String.join("", records).getBytes(StandardCharsets.UTF_8).length;
+    return BLOCK_BYTES + body + padding(body) + BLOCK_BYTES;
+  }
+
   static int padding(long size) {
     return (int) ((BLOCK_BYTES - size % BLOCK_BYTES) % BLOCK_BYTES);
   }
@@ -64,6 +81,11 @@ final class TarHeader {
   }
 
   private static List<String> records(TarMember member) {
+    boolean plain =
+        split(member.name()) >= 0 && fits(member.link().orElse("")) && member.size() <= MAX_SIZE;
+    if (plain) {
+      return List.of();
+    }
     List<String> records = new ArrayList<>();
     if (split(member.name()) < 0) {
       records.add(record("path", member.name()));
@@ -161,10 +183,13 @@ final class TarHeader {
 
   /** Octal digits and a NUL. */
   private static void octal(String field, byte[] block, int at, int width, long value) {
-    String digits = Long.toOctalString(value);
-    if (value < 0 || digits.length() > width - 1) {
+    if (value < 0 || 3 * (width - 1) < Long.SIZE && value >>> 3 * (width - 1) != 0) {
       throw new FieldOverflowException(field, value, width);
     }
-    text(block, at, width - 1, "0".repeat(width - 1 - digits.length()) + digits);
+    long left = value;
+    for (int i = at + width - 2; i >= at; i--) {
+      block[i] = (byte) ('0' + (left & 7));
+      left >>>= 3;
+    }
   }
 }
