@@ -14,8 +14,16 @@ import zugabe.core.materials.FileContent;
 import zugabe.core.work.Workers;
 
 /** Digests every file of a folder as a build does, on all processors. */
-public final class Hashing {
-  private Hashing() {}
+public final class Hashing extends SimpleFileVisitor<Path> {
+  private static final int GROUP = 32;
+
+  private final Workers workers;
+  private final List<Future<Integer>> work = new ArrayList<>();
+  private List<FileContent> group = new ArrayList<>();
+
+  private Hashing(Workers workers) {
+    this.workers = workers;
+  }
 
   /**
    * A process of its own, so that its start counts.
@@ -26,22 +34,42 @@ public final class Hashing {
     Thread warmUp = new Thread(Digests::warmUp);
     warmUp.setDaemon(true);
     warmUp.start();
-    List<Future<String>> digests = new ArrayList<>();
     try (Workers workers = Workers.of(Runtime.getRuntime().availableProcessors())) {
-      Files.walkFileTree(
-          Path.of(args[0]),
-          new SimpleFileVisitor<>() {
-            @Override
-            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-              FileContent content = new FileContent(file, file.toString(), attributes.size(), true);
-              digests.add(workers.submit(content::digest));
-              return FileVisitResult.CONTINUE;
-            }
-          });
-      for (Future<String> digest : digests) {
-        Workers.take(digest);
-      }
-      System.out.println(digests.size() + " files");
+      Hashing hashing = new Hashing(workers);
+      Files.walkFileTree(Path.of(args[0]), hashing);
+      System.out.println(hashing.done() + " files");
     }
+  }
+
+  @Override
+  public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+    group.add(new FileContent(file, file.toString(), attributes.size(), true));
+    if (group.size() == GROUP) {
+      submit();
+    }
+    return FileVisitResult.CONTINUE;
+  }
+
+  /** Several files are one piece of work: handing them over one by one costs more than it helps. */
+  private void submit() {
+    List<FileContent> files = group;
+    group = new ArrayList<>();
+    work.add(
+        workers.submit(
+            () -> {
+              for (FileContent file : files) {
+                file.digest();
+              }
+              return files.size();
+            }));
+  }
+
+  private int done() throws IOException {
+    submit();
+    int files = 0;
+    for (Future<Integer> part : work) {
+      files += Workers.take(part);
+    }
+    return files;
   }
 }

@@ -30,6 +30,12 @@ import zugabe.bytes.Segment;
  */
 public record Xz(String label, Content content) implements Layout {
   private static final int PRESET = 6;
+
+  /**
+   * A match of this length is good enough: the preset's 64 costs more time than it wins.
+   */
+  private static final int NICE_BYTES = 52;
+
   private static final int CONTENT_BYTES = 24 << 20;
   private static final byte[] MAGIC = {(byte) 0xFD, '7', 'z', 'X', 'Z', 0};
   private static final byte[] FLAGS = {0, 1};
@@ -98,7 +104,9 @@ public record Xz(String label, Content content) implements Layout {
 
   private static LZMA2Options options() {
     try {
-      return new LZMA2Options(PRESET);
+      LZMA2Options options = new LZMA2Options(PRESET);
+      options.setNiceLen(NICE_BYTES);
+      return options;
     } catch (UnsupportedOptionsException e) {
       throw new IllegalStateException("preset " + PRESET + " is unknown", e);
     }
