@@ -2,11 +2,13 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.awt.image.BufferedImage;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import javax.imageio.ImageIO;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.BeforeMethod;
@@ -16,15 +18,16 @@ import org.testng.annotations.Test;
 public final class WindowsInstallTest {
   private static final String RECIPE =
       """
-      app: {id: example.tern, name: Arctic Tern, version: "1.9"}
+      app: {id: example.tern, name: Arctic Tern, version: "1.9", icon: tern.png}
       materials:
         bird: {own: bird}
         data: {own: data}
       programs:
         tern: {materials: bird, file: tern, first-run: {arguments: [--first, "a b"]}}
+        look: {materials: bird, file: tern, surface: window}
         watch: {materials: bird, file: tern, service: {arguments: [--watch, 'x y']}}
       deliverables:
-        set: {kind: archive, programs: [tern, watch], materials: data, platforms: windows-x64, formats: zip}
+        set: {kind: archive, programs: [tern, watch, look], materials: data, platforms: windows-x64, formats: zip}
       """;
 
   private static final String BIRD =
@@ -47,6 +50,8 @@ public final class WindowsInstallTest {
   public void build() throws Exception {
     wine = Wine.create();
     w = Workspace.create();
+    ImageIO.write(
+        new BufferedImage(48, 32, BufferedImage.TYPE_INT_ARGB), "png", w.path("tern.png").toFile());
     w.write("bird/tern.cmd", BIRD).write("data/share/one & two.txt", "1");
     w.write("data/share/gone.txt", "").write("zugabe.yaml", RECIPE);
     ok(w.program().zugabe("build"));
@@ -75,6 +80,7 @@ public final class WindowsInstallTest {
     ok(w.program().run("rm", "-rf", prefix.toString()));
     Files.deleteIfExists(temp.resolve("fails"));
     Files.deleteIfExists(temp.resolve("first"));
+    Files.deleteIfExists(entry());
   }
 
   private static Program.Result ok(Program.Result r) {
@@ -86,6 +92,32 @@ public final class WindowsInstallTest {
     List<String> command = new ArrayList<>(wine.script(script));
     command.addAll(List.of(arguments));
     return wine.program(w.folder()).run(command.toArray(String[]::new));
+  }
+
+  private Path entry() {
+    return prefix
+        .resolve("../../../Roaming/Microsoft/Windows/Start Menu/Programs/Arctic Tern.url")
+        .normalize();
+  }
+
+  @Test
+  public void windowsGetAnEntryInTheStartMenu() throws Exception {
+    assertThat(install("1.9", "--dry-run").out()).contains("Start Menu\\Programs\\Arctic Tern.url");
+    assertThat(install("1.9").out()).contains("In the start menu: Arctic Tern.");
+    assertThat(Files.readString(entry()))
+        .startsWith("[InternetShortcut]\r\nURL=file:///C:/")
+        .contains("/Programs/tern/bin/look.cmd\r\n", "\\share\\icons\\tern.ico\r\nIconIndex=0");
+    assertThat(w.program().run("file", prefix.resolve("share/icons/tern.ico").toString()).out())
+        .contains("1 icon, 48x32", "PNG");
+    assertThat(install("1.10", "--no-menu").out()).contains("1.10 replaces 1.9");
+    assertThat(entry()).doesNotExist();
+    Files.writeString(entry(), "theirs");
+    assertThat(fails(1, install("1.10")).all())
+        .contains("Arctic Tern.url is there already", "--no-menu leaves it");
+    assertThat(Files.readString(entry())).isEqualTo("theirs");
+    assertThat(install("1.10", "--force").out()).contains("In the start menu");
+    ok(run(prefix.resolve("uninstall.cmd")));
+    assertThat(entry()).doesNotExist();
   }
 
   private static Program.Result fails(int exit, Program.Result r) {

@@ -12,6 +12,7 @@ set "FORCE="
 set "DOWNGRADE="
 set "COMMANDS=yes"
 set "SERVICES=yes"
+set "ENTRIES=yes"
 set "START=yes"
 set "FIRST=yes"
 set "HERE=%~dp0"
@@ -26,6 +27,7 @@ if "%OPTION%" == "--user" set "MODE=user"& shift /1& goto options
 if "%OPTION%" == "--system" set "MODE=system"& shift /1& goto options
 if "%OPTION%" == "--no-commands" set "COMMANDS="& shift /1& goto options
 if "%OPTION%" == "--no-services" set "SERVICES="& shift /1& goto options
+if "%OPTION%" == "--no-menu" set "ENTRIES="& shift /1& goto options
 if "%OPTION%" == "--no-start" set "START="& shift /1& goto options
 if "%OPTION%" == "--no-first-run" set "FIRST="& shift /1& goto options
 if "%OPTION%" == "--downgrade" set "DOWNGRADE=yes"& shift /1& goto options
@@ -68,6 +70,7 @@ echo   --system         Install for all users; needs an administrator.
 echo   --prefix DIR     Folder to install to. Default: %%LOCALAPPDATA%%\Programs\%NAME%, or %%ProgramFiles%%\%NAME%.
 echo   --no-commands    Leave the path as it is.
 echo   --no-services    Set no scheduled tasks up.
+echo   --no-menu        Make no entries in the start menu.
 echo   --no-start       Set scheduled tasks up, and don't start them.
 echo   --no-first-run   Leave the first-run step out.
 echo   --downgrade      Allow an older version over a newer one.
@@ -90,6 +93,8 @@ set "BIN=%PREFIX%\bin"
 set "KEY=HKCU\Environment"
 if "%MODE%" == "system" set "KEY=HKLM\SYSTEM\CurrentControlSet\Control\Session Manager\Environment"
 set "TASK=%NAME%"
+set "MENU=%APPDATA%\Microsoft\Windows\Start Menu\Programs"
+if "%MODE%" == "system" set "MENU=%ProgramData%\Microsoft\Windows\Start Menu\Programs"
 
 rem What is in this folder is whole.
 if not exist "%HERE%install\contents.windows" goto torn
@@ -124,11 +129,18 @@ if not defined OTHER goto noother
 echo install.cmd: %PREFIX%\%OTHER% is there already, and isn't of an earlier installation; --force overwrites it 1>&2
 exit /b 1
 :noother
+if defined ENTRIES if not defined FORCE call :menuthere
+if not defined OTHER goto nomenu
+echo install.cmd: %OTHER% is there already, and isn't of an earlier installation; --force overwrites it, --no-menu leaves it 1>&2
+exit /b 1
+:nomenu
 
 if not defined DRY goto install
 if defined BEFORE echo Would replace version %BEFORE% by %VERSION% in %PREFIX%:
 if not defined BEFORE echo Would install %TITLE% in %PREFIX%:
 for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do echo   %PREFIX%\%%f
+if not defined ENTRIES exit /b 0
+@CMD_MENU_TOLD@
 exit /b 0
 
 :install
@@ -164,6 +176,10 @@ rem a colon, which no name can hold, ends a path, so that it can be found as a w
 >> "%RECORD%.part" echo mode=%MODE%
 if defined COMMANDS call :addpath
 for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do >> "%RECORD%.part" echo inside=%%f:
+if exist "%OLD%\.installed" for /f "usebackq tokens=1* delims==" %%a in ("%OLD%\.installed") do if "%%a" == "menu" del /q "%%b" 2>nul
+if not defined ENTRIES goto menudone
+@CMD_MENU@
+:menudone
 move /y "%RECORD%.part" "%RECORD%" >nul
 rmdir /s /q "%OLD%" 2>nul
 rmdir /s /q "%NEW%" 2>nul
@@ -283,6 +299,32 @@ if defined ALL call set "REST=%%ALL:%BIN%=%%"
 if defined ALL if not "%REST%" == "%ALL%" exit /b 0
 if defined ALL reg add "%KEY%" /v Path /t REG_EXPAND_SZ /d "%ALL%;%BIN%" /f >nul
 if not defined ALL reg add "%KEY%" /v Path /t REG_EXPAND_SZ /d "%BIN%" /f >nul
+exit /b 0
+
+rem Whether somebody else has an entry of one of our names.
+:menuthere
+@CMD_MENU_THERE@
+exit /b 0
+:menuforeign
+if not exist "%~1" exit /b 0
+if not exist "%RECORD%" goto ismenuforeign
+find "menu=%~1" "%RECORD%" >nul 2>&1
+if not errorlevel 1 exit /b 0
+:ismenuforeign
+set "OTHER=%~1"
+exit /b 0
+
+rem An entry in the start menu: %1 its file, %2 the program.
+:menuentry
+if not exist "%MENU%\" mkdir "%MENU%" 2>nul
+> "%~1" echo [InternetShortcut]
+if not exist "%~1" call :say "The entry %~1 can't be written."
+if not exist "%~1" exit /b 0
+>> "%~1" echo URL=file:///%BIN:\=/%/%~2.cmd
+if exist "%PREFIX%\share\icons\%NAME%.ico" >> "%~1" echo IconFile=%PREFIX%\share\icons\%NAME%.ico
+if exist "%PREFIX%\share\icons\%NAME%.ico" >> "%~1" echo IconIndex=0
+>> "%RECORD%.part" echo menu=%~1
+call :say "In the start menu: %~n1."
 exit /b 0
 
 rem A scheduled task for service %1, started when %2 says.

@@ -50,6 +50,7 @@ set "KEY=HKCU\Environment"
 if "%MODE%" == "system" set "KEY=HKLM\SYSTEM\CurrentControlSet\Control\Session Manager\Environment"
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "service" call :service "%%b"
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "path" call :path "%%b"
+for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "menu" del /q "%%b" 2>nul
 set "KEPT="
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :file "%%b"
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :folders "%%b"

@@ -75,6 +75,7 @@ public enum FindingCode {
       "Its content lies elsewhere or isn't a file's, so it can't be shipped as it stands."),
   Z2015(
       WARNING, "Nothing in it", "An empty group of materials is mostly a build that has not run."),
+  Z2016(WARNING, "Damaged file", "Whoever opens it will see nothing, or fail."),
 
   Z3001(ERROR, "Main class not found", "The program would stop at its start with a missing class."),
   Z3002(

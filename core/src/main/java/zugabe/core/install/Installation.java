@@ -7,7 +7,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.Access;
 import zugabe.bytes.Content;
+import zugabe.bytes.MalformedException;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.materials.FileContent;
@@ -23,6 +25,8 @@ import zugabe.core.scripts.StartScripts;
 import zugabe.core.target.Held;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
+import zugabe.formats.icon.Ico;
+import zugabe.formats.picture.Picture;
 
 /**
  * Makes the install tree for one platform:
@@ -105,19 +109,46 @@ public final class Installation {
       runtime(runtime);
     }
     holds();
-    plan.icon()
-        .filter(i -> plan.parts().stream().anyMatch(p -> p.program().isWindow()))
-        .ifPresent(
-            i ->
-                placing.file(
-                    "share/icons/" + deliverable.app().shortName() + ".png",
-                    0644,
-                    Entry.Role.OWN,
-                    i));
+    icons();
     if (plan.install()) {
       installScripts();
     }
     placing.finish(full);
+  }
+
+  private void icons() throws IOException {
+    boolean windows = plan.parts().stream().anyMatch(p -> p.program().isWindow());
+    if (plan.icon().isEmpty() || !windows) {
+      return;
+    }
+    FileContent icon = plan.icon().get();
+    String path = "share/icons/" + deliverable.app().shortName();
+    placing.file(path + ".png", 0644, Entry.Role.OWN, icon);
+    if (!hasCmd()) {
+      return;
+    }
+    try (Access access = icon.access()) {
+      Optional<Picture.Size> size =
+          Picture.read(access)
+              .filter(p -> p.format().equals("PNG"))
+              .flatMap(Picture::largest)
+              .filter(s -> s.width() <= Ico.MAX_PIXELS && s.height() <= Ico.MAX_PIXELS);
+      if (size.isPresent()) {
+        byte[] png = access.readFully(0, (int) icon.size());
+        placing.generated(
+            path + ".ico",
+            0644,
+            Content.of(Ico.ofPng(png, (int) size.get().width(), (int) size.get().height())));
+      }
+    } catch (MalformedException e) {
+      placing
+          .findings()
+          .add(
+              FindingCode.Z2016,
+              deliverable.where(),
+              icon.name() + " is damaged: " + e.getMessage() + ".",
+              "Save the picture again.");
+    }
   }
 
   private void installScripts() throws IOException {

@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import zugabe.bytes.Content;
@@ -209,6 +210,16 @@ public final class InstallScripts {
                         + ServiceFiles.unitName(deliverable.app(), p)
                         + (p.service().orElseThrow().atBoot() ? " boot" : " demand"))
             .collect(Collectors.joining("\n")));
+    values.put("CMD_MENU", menu("call :menuentry ", p -> " \"" + p.name() + "\""));
+    values.put("CMD_MENU_THERE", menu("call :menuforeign ", p -> ""));
+    values.put(
+        "CMD_MENU_TOLD",
+        menu("", p -> "")
+            .replace("\"", "")
+            .lines()
+            .map(l -> "echo   " + l + "\n")
+            .collect(Collectors.joining())
+            .stripTrailing());
     List<PlannedProgram> first = programs.stream().filter(p -> p.firstRun().isPresent()).toList();
     values.put("FIRST_NAME", first.isEmpty() ? "" : first.get(0).name());
     values.put(
@@ -221,6 +232,20 @@ public final class InstallScripts {
         first.stream().map(InstallScripts::cmdFirstRun).collect(Collectors.joining())
             + (first.isEmpty() ? "" : "type nul > \"%PREFIX%\\.first-run\""));
     return values;
+  }
+
+  /** A line for each entry of the start menu: its file between what stands before and behind. */
+  private String menu(String before, Function<PlannedProgram, String> behind) {
+    return windows().stream()
+        .map(
+            p ->
+                before
+                    + "\"%MENU%\\"
+                    + Words.percent(
+                        title(p).replaceAll("[\\p{Cntrl}<>:\"/\\\\|?*%&^!]", " ").strip())
+                    + ".url\""
+                    + behind.apply(p))
+        .collect(Collectors.joining("\n"));
   }
 
   private static String cmdFirstRun(PlannedProgram program) {

@@ -31,9 +31,7 @@ import zugabe.bytes.Segment;
 public record Xz(String label, Content content) implements Layout {
   private static final int PRESET = 6;
 
-  /**
-   * A match of this length is good enough: the preset's 64 costs more time than it wins.
-   */
+  /** A match of this length is good enough: the preset's 64 costs more time than it wins. */
   private static final int NICE_BYTES = 52;
 
   private static final int CONTENT_BYTES = 24 << 20;
