@@ -406,8 +406,8 @@ public final class FindingTest {
     try (Workspace w = Workspace.withProgram()) {
       assertThat(w.program().zugabe("inspect", "nowhere.jar").err())
           .contains("error Z2003  nowhere.jar");
-      Program.Result r = w.write("text.txt", "text").program().zugabe("inspect", "text.txt");
-      assertThat(r.err()).contains("error Z6001  text.txt");
+      Program.Result r = w.write("odd.bin", "\0\1\2").program().zugabe("inspect", "odd.bin");
+      assertThat(r.err()).contains("error Z6001  odd.bin");
       assertThat(r.exit()).isEqualTo(1);
     }
   }

@@ -26,8 +26,9 @@ final class InspectVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Shows what is in a jar or any other zip file: identity, start, manifest, tree, biggest entries, the Java it needs.",
-            "zugabe inspect out/saltmarsh-2.4.0.jar");
+            "Shows what a file is and what is in it: jars, archives, native programs, byte code, pictures, certificates, licences.",
+            "zugabe inspect out/saltmarsh-2.4.0.jar",
+            "zugabe inspect build/lib/libtides.so");
     spec.addOption(
         Options.flag(ALL, "-a", "Show every entry, not only a tree that fits the screen."));
     spec.addOption(Options.json());
@@ -47,6 +48,11 @@ final class InspectVerb implements Verb {
 
   private static void print(String file, Inspection i, Given given) {
     PrintStream out = given.terminal().out();
+    if (i.entries().isEmpty()) {
+      out.println(file + ": " + i.kind() + ", " + Sizes.of(i.size()));
+      section(out, "What it says", i.facts());
+      return;
+    }
     List<Inspection.Item> files = i.entries().stream().filter(e -> !e.folder()).toList();
     long content = files.stream().mapToLong(Inspection.Item::size).sum();
     out.println(

@@ -1,6 +1,5 @@
 package zugabe.cli;
 
-import zugabe.bytes.Digests;
 import zugabe.core.Zugabe;
 
 /**
@@ -27,9 +26,6 @@ final class WarmUp extends Thread {
 
   @Override
   public void run() {
-    Zugabe.warmUp();
-    if (digests) {
-      Digests.warmUp();
-    }
+    Zugabe.warmUp(digests);
   }
 }

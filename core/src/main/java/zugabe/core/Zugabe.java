@@ -20,6 +20,9 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.json.AnswerJson;
 import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Nature;
+import zugabe.core.materials.Recogniser;
+import zugabe.core.materials.Recognition;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
@@ -312,12 +315,20 @@ public final class Zugabe {
     return planning.shown(path);
   }
 
-  /** Does a very small piece of what checking a recipe does, so that its classes are loaded. */
-  public static void warmUp() {
+  /**
+   * Does a very small piece of what checking a recipe does, so that its classes are loaded.
+   *
+   * @param digests whether much is going to be digested
+   */
+  public static void warmUp(boolean digests) {
     Recipe.read("", "app: {name: A, version: 1}", List.of(), Map.of(), new Findings());
     try (InputStream in = Version.class.getResourceAsStream("Version.class")) {
       ClassFacts.decode(in.readAllBytes());
-      Digests.sha256().digest();
+      if (digests) {
+        Digests.warmUp();
+      } else {
+        Digests.sha256().digest();
+      }
     } catch (IOException e) {
       // nothing depends on it
       return;
@@ -343,11 +354,7 @@ public final class Zugabe {
         content.release();
       }
       if (inspection.isEmpty() && !findings.hasErrors()) {
-        findings.add(
-            FindingCode.Z6001,
-            Where.file(shown(path)),
-            "It is neither a jar nor another zip file.",
-            "This version looks into zip files of every kind.");
+        inspection = recognised(shown(path), content, findings);
       }
     } catch (IOException e) {
       findings.add(
@@ -357,6 +364,34 @@ public final class Zugabe {
           "Check its permissions.");
     }
     return new Answer.Inspect(findings.sorted(), shown(path), inspection);
+  }
+
+  private static Optional<Inspection> recognised(
+      String file, FileContent content, Findings findings) throws IOException {
+    Recognition known = Recogniser.recognise(file, content);
+    String kind = (known.form() + " " + known.nature().word()).strip();
+    known
+        .fault()
+        .ifPresent(
+            why ->
+                findings.add(
+                    FindingCode.Z2016,
+                    Where.file(file),
+                    "It starts like a " + kind + " and is damaged: " + why + ".",
+                    "Make it again, or copy it again from where it comes."));
+    if (known.fault().isEmpty() && known.nature() == Nature.DATA) {
+      findings.add(
+          FindingCode.Z6001,
+          Where.file(file),
+          "Nothing in it tells what it is.",
+          "Nothing, if it is data that only your program knows.");
+    }
+    Map<String, String> facts = new LinkedHashMap<>();
+    if (!known.platforms().isEmpty()) {
+      facts.put("platform", String.join(", ", known.platforms()));
+    }
+    facts.putAll(known.facts());
+    return Optional.of(Inspection.plain(kind, content.size(), facts));
   }
 
   /** A finding's page; empty when there is no such code. */

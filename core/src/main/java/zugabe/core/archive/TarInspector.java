@@ -6,7 +6,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import zugabe.bytes.Content;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
@@ -46,17 +45,7 @@ public final class TarInspector {
           "It is damaged: " + e.getMessage() + ".",
           "Get it again from where it came.");
     }
-    return Optional.of(
-        new Inspection(
-            format,
-            content.size(),
-            Map.of(),
-            start,
-            OptionalInt.empty(),
-            "",
-            Map.of(),
-            items,
-            List.of()));
+    return Optional.of(Inspection.of(format, content.size(), start, items));
   }
 
   private static String method(TarReader.Entry e, String format) {

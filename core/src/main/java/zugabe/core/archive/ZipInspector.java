@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import zugabe.bytes.Content;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -60,15 +59,6 @@ public final class ZipInspector {
 
   /** What is known of a zip file that is nothing more. */
   public static Inspection plain(Content content, ZipListing listing) {
-    return new Inspection(
-        "zip",
-        content.size(),
-        Map.of(),
-        Map.of(),
-        OptionalInt.empty(),
-        "",
-        Map.of(),
-        items(listing),
-        List.of());
+    return Inspection.of("zip", content.size(), Map.of(), items(listing));
   }
 }

@@ -248,7 +248,7 @@ public final class Builder {
         for (FileContent file : input.files()) {
           // most files have another size, which is known
           if (file.path().equals(target)
-              || file.size() == size && Files.isSameFile(target, file.path())) {
+              || (file.size() == size && Files.isSameFile(target, file.path()))) {
             findings.add(
                 FindingCode.Z5007,
                 Where.file(file.name()),

@@ -81,7 +81,7 @@ final class TargetNames {
     }
     for (int i = from; i < to; i++) {
       char c = path.charAt(i);
-      if (c < ' ' || c < 128 && FORBIDDEN.indexOf(c) >= 0) {
+      if (c < ' ' || (c < 128 && FORBIDDEN.indexOf(c) >= 0)) {
         return true;
       }
     }

@@ -149,6 +149,7 @@ public final class AnswerJson {
     map.put("manifest", x.manifest());
     map.put("entries", x.entries().stream().map(AnswerJson::item).toList());
     map.put("signers", x.signers());
+    map.put("facts", x.facts());
   }
 
   private static Map<String, Object> item(Inspection.Item e) {

@@ -16,6 +16,7 @@ import java.util.OptionalInt;
  * @param manifest main attributes, by name, in their order
  * @param entries in the order of the file
  * @param signers empty for unsigned files
+ * @param facts of a file that holds no others: what its content says, by short names
  */
 public record Inspection(
     String kind,
@@ -26,7 +27,39 @@ public record Inspection(
     String javaBecause,
     Map<String, String> manifest,
     List<Item> entries,
-    List<String> signers) {
+    List<String> signers,
+    Map<String, String> facts) {
+
+  /** A file that holds no others. */
+  public static Inspection plain(String kind, long size, Map<String, String> facts) {
+    return new Inspection(
+        kind,
+        size,
+        Map.of(),
+        Map.of(),
+        OptionalInt.empty(),
+        "",
+        Map.of(),
+        List.of(),
+        List.of(),
+        facts);
+  }
+
+  /** A file that holds others. */
+  public static Inspection of(
+      String kind, long size, Map<String, String> start, List<Item> entries) {
+    return new Inspection(
+        kind,
+        size,
+        Map.of(),
+        start,
+        OptionalInt.empty(),
+        "",
+        Map.of(),
+        entries,
+        List.of(),
+        Map.of());
+  }
 
   /**
    * One entry.

@@ -70,7 +70,7 @@ public record Beam(String module, SortedSet<String> calls) {
     for (int i = 0; i < all && next < at + bytes; i++) {
       int length = in.u1(next++);
       if (tagged) {
-        length = (length & 8) == 0 ? length >> 4 : (length >> 5 << 8) + in.u1(next++);
+        length = (length & 8) == 0 ? length >> 4 : ((length >> 5) << 8) + in.u1(next++);
       }
       atoms.add(new String(in.bytes(next, length), StandardCharsets.UTF_8));
       next += length;

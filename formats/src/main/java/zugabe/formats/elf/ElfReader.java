@@ -38,6 +38,7 @@ public final class ElfReader {
 
   private final Fields in;
   private final boolean wide;
+  private final boolean big;
   private final List<long[]> loads = new ArrayList<>();
   private long dynamicAt = -1;
   private long dynamicBytes;
@@ -51,8 +52,9 @@ public final class ElfReader {
   private long paths = -1;
   private String glibc = "";
 
-  private ElfReader(Fields in, boolean wide) {
+  private ElfReader(Fields in, boolean wide, boolean big) {
     this.in = in;
+    this.big = big;
     this.wide = wide;
   }
 
@@ -80,7 +82,7 @@ public final class ElfReader {
     if (width < 1 || width > 2 || order < 1 || order > 2) {
       throw new MalformedException("its class or byte order is none that there is", 4);
     }
-    return new ElfReader(bytes.as(order == 2), width == 2).read();
+    return new ElfReader(bytes.as(order == 2), width == 2, order == 2).read();
   }
 
   private Elf read() throws IOException {
@@ -151,7 +153,7 @@ public final class ElfReader {
     for (int i = 0; i < Math.min(dynamicBytes / each, MAX_DYNAMIC); i++) {
       long at = dynamicAt + (long) i * each;
       // tags are signed, and large ones belong to processors
-      long tag = in.u4(at);
+      long tag = in.u4(at + (wide && big ? 4 : 0));
       long value = wide ? in.u8(at + 8) : in.u4(at + 4);
       if (tag == 0) {
         break;
@@ -170,7 +172,7 @@ public final class ElfReader {
       strings = offset(value);
     } else if (tag == DT_SONAME) {
       name = value;
-    } else if (tag == DT_RUNPATH || tag == DT_RPATH && paths < 0) {
+    } else if (tag == DT_RUNPATH || (tag == DT_RPATH && paths < 0)) {
       paths = value;
     } else if (tag == DT_FLAGS_1) {
       flags = value;

@@ -35,7 +35,7 @@ public final class Ico {
         .u2("reserved", 0)
         .u2("type", 1)
         .u2("count", 1)
-        .u2("width and height", width % MAX_PIXELS | height % MAX_PIXELS << 8)
+        .u2("width and height", (width % MAX_PIXELS) | ((height % MAX_PIXELS) << 8))
         .u2("colours", 0)
         .u2("planes", 1)
         .u2("bits", 32)

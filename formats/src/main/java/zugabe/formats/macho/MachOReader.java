@@ -57,14 +57,14 @@ public final class MachOReader {
         || magic == WIDE
         || magic == swapped(NARROW)
         || magic == swapped(WIDE)
-        || magic == FAT && big(start, 4) > 0 && big(start, 4) <= MAX_PARTS;
+        || (magic == FAT && big(start, 4) > 0 && big(start, 4) <= MAX_PARTS);
   }
 
   private static long big(byte[] bytes, int at) {
-    return (bytes[at] & 0xFFL) << 24
-        | (bytes[at + 1] & 0xFFL) << 16
-        | (bytes[at + 2] & 0xFFL) << 8
-        | bytes[at + 3] & 0xFFL;
+    return ((bytes[at] & 0xFFL) << 24)
+        | ((bytes[at + 1] & 0xFFL) << 16)
+        | ((bytes[at + 2] & 0xFFL) << 8)
+        | (bytes[at + 3] & 0xFFL);
   }
 
   private static long swapped(long magic) {
@@ -161,7 +161,7 @@ public final class MachOReader {
 
   private static String version(long packed) {
     long patch = packed & 0xFF;
-    return (packed >> 16) + "." + (packed >> 8 & 0xFF) + (patch == 0 ? "" : "." + patch);
+    return (packed >> 16) + "." + ((packed >> 8) & 0xFF) + (patch == 0 ? "" : "." + patch);
   }
 
   private static String system(long platform) {

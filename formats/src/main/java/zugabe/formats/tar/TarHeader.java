@@ -183,7 +183,7 @@ final class TarHeader {
 
   /** Octal digits and a NUL. */
   private static void octal(String field, byte[] block, int at, int width, long value) {
-    if (value < 0 || 3 * (width - 1) < Long.SIZE && value >>> 3 * (width - 1) != 0) {
+    if (value < 0 || (3 * (width - 1) < Long.SIZE && value >>> (3 * (width - 1)) != 0)) {
       throw new FieldOverflowException(field, value, width);
     }
     long left = value;

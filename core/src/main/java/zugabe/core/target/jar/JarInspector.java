@@ -78,7 +78,8 @@ final class JarInspector {
         because,
         attributes,
         ZipInspector.items(listing),
-        signers());
+        signers(),
+        Map.of());
   }
 
   private Manifest manifest() throws IOException {

@@ -1,0 +1,47 @@
+package zugabe.core.materials;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What a file was recognised as.
+ *
+ * @param form the format or flavour, such as {@code ELF} or {@code application}; may be empty
+ * @param platforms it is for, such as {@code linux-x64}; none when it doesn't matter
+ * @param facts what else its content says, by short names, in the order in which they are told
+ * @param fault why it can't be read whole, when it starts like such a file and is damaged
+ */
+public record Recognition(
+    Nature nature,
+    String form,
+    List<String> platforms,
+    Map<String, String> facts,
+    Optional<String> fault) {
+
+  static Recognition of(Nature nature, String form) {
+    return new Recognition(nature, form, List.of(), new LinkedHashMap<>(), Optional.empty());
+  }
+
+  static Recognition damaged(Nature nature, String form, String why) {
+    return new Recognition(nature, form, List.of(), Map.of(), Optional.of(why));
+  }
+
+  /** The same with another fact; empty values are left out. */
+  Recognition with(String name, String value) {
+    if (!value.isEmpty()) {
+      facts.put(name, value);
+    }
+    return this;
+  }
+
+  Recognition on(List<String> these) {
+    return new Recognition(nature, form, these, facts, fault);
+  }
+
+  /** A fact by its name; empty when it isn't known. */
+  public String fact(String name) {
+    return facts.getOrDefault(name, "");
+  }
+}

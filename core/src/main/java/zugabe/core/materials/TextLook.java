@@ -1,0 +1,208 @@
+package zugabe.core.materials;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import zugabe.bytes.Access;
+import zugabe.formats.erlang.Term;
+import zugabe.formats.erlang.TermFaultException;
+import zugabe.formats.erlang.TermReader;
+
+/**
+ * Texts: scripts, licences, web content, descriptors. Where two kinds look alike, the name tells.
+ */
+final class TextLook {
+  private static final int MAX_BYTES = 1 << 18;
+  private static final Pattern ROOT =
+      Pattern.compile(
+          "(?s)^(?:<\\?xml.*?\\?>|<!--.*?-->|<!DOCTYPE[^>]*>|\\s)*<([A-Za-z_][\\w.:-]*).*");
+  private static final Map<String, String> WEB =
+      Map.of(
+          "html",
+          "HTML",
+          "htm",
+          "HTML",
+          "css",
+          "CSS",
+          "js",
+          "JavaScript",
+          "mjs",
+          "JavaScript",
+          "jsp",
+          "JSP",
+          "xhtml",
+          "HTML",
+          "map",
+          "source map",
+          "wasm",
+          "WebAssembly");
+  private static final Map<String, String> SOURCES =
+      Map.of(
+          "java",
+          "Java",
+          "kt",
+          "Kotlin",
+          "scala",
+          "Scala",
+          "groovy",
+          "Groovy",
+          "c",
+          "C",
+          "h",
+          "C",
+          "erl",
+          "Erlang",
+          "hrl",
+          "Erlang",
+          "ts",
+          "TypeScript");
+
+  private TextLook() {}
+
+  static Recognition of(String path, byte[] start, Access access) throws IOException {
+    if (start.length >= 8 && Recogniser.starts(start, "bplist0")) {
+      return Recognition.of(Nature.PROPERTY_LIST, "binary");
+    }
+    if (Recogniser.starts(start, "\0asm")) {
+      return Recognition.of(Nature.WEB, "WebAssembly");
+    }
+    Optional<String> decoded = text(start);
+    if (decoded.isEmpty()) {
+      return Recognition.of(Nature.DATA, "");
+    }
+    String head = decoded.get();
+    String ending = path.substring(path.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
+    if (head.startsWith("#!")) {
+      String interpreter = head.lines().findFirst().orElse("").substring(2).strip();
+      return ends(
+          Recognition.of(Nature.SCRIPT, shell(interpreter)).with("interpreter", interpreter), head);
+    }
+    if (head.toLowerCase(Locale.ROOT).startsWith("@echo off")
+        || List.of("cmd", "bat").contains(ending)) {
+      return ends(Recognition.of(Nature.SCRIPT, "Windows command processor"), head);
+    }
+    if (SOURCES.containsKey(ending)) {
+      return Recognition.of(Nature.SOURCE, SOURCES.get(ending));
+    }
+    Optional<Recognition> markup = markup(head);
+    if (markup.isPresent()) {
+      return markup.get();
+    }
+    if (ending.equals("app") || head.stripLeading().startsWith("{application,")) {
+      return application(access);
+    }
+    Optional<String> licence = LicenceTexts.spdx(whole(access));
+    if (licence.isPresent()) {
+      return Recognition.of(Nature.LICENCE, licence.get());
+    }
+    return WEB.containsKey(ending)
+        ? Recognition.of(Nature.WEB, WEB.get(ending))
+        : ends(Recognition.of(Nature.TEXT, ""), head);
+  }
+
+  private static String shell(String interpreter) {
+    Matcher name = Pattern.compile("(?:\\S*/env\\s+(?:-\\S+\\s+)*)?(\\S+).*").matcher(interpreter);
+    return name.matches() ? name.group(1).substring(name.group(1).lastIndexOf('/') + 1) : "";
+  }
+
+  /** Line ends matter to those that run it. */
+  private static Recognition ends(Recognition known, String head) {
+    return known.with("line ends", head.contains("\r\n") ? "CRLF" : "");
+  }
+
+  private static Optional<Recognition> markup(String head) {
+    String text = head.startsWith("\uFEFF") ? head.substring(1) : head;
+    if (!text.startsWith("<")) {
+      return Optional.empty();
+    }
+    if (text.regionMatches(true, 0, "<!doctype html", 0, 14)) {
+      return Optional.of(Recognition.of(Nature.WEB, "HTML"));
+    }
+    Matcher root = ROOT.matcher(text);
+    if (!root.matches()) {
+      return Optional.empty();
+    }
+    return switch (root.group(1).toLowerCase(Locale.ROOT)) {
+      case "html" -> Optional.of(Recognition.of(Nature.WEB, "HTML"));
+      case "plist" -> Optional.of(Recognition.of(Nature.PROPERTY_LIST, "XML"));
+      case "web-app" -> Optional.of(Recognition.of(Nature.WEB, "descriptor"));
+      default -> Optional.of(Recognition.of(Nature.TEXT, "XML").with("root", root.group(1)));
+    };
+  }
+
+  /** {@code {application, Name, [{vsn, "1.0"}, …]}.} */
+  private static Recognition application(Access access) throws IOException {
+    try {
+      List<Term> terms =
+          TermReader.read(access.readFully(0, (int) Math.min(MAX_BYTES, access.size())));
+      if (terms.size() == 1
+          && terms.get(0) instanceof Term.Tuple t
+          && t.items().size() == 3
+          && t.items().get(0) instanceof Term.Atom a
+          && a.name().equals("application")
+          && t.items().get(1) instanceof Term.Atom name) {
+        return Recognition.of(Nature.APPLICATION, "")
+            .with("name", name.name())
+            .with("version", version(t.items().get(2)));
+      }
+      return Recognition.of(Nature.TEXT, "");
+    } catch (TermFaultException e) {
+      return Recognition.damaged(Nature.APPLICATION, "", e.getMessage());
+    }
+  }
+
+  private static String version(Term properties) {
+    if (properties instanceof Term.Items all) {
+      for (Term one : all.items()) {
+        if (one instanceof Term.Tuple pair
+            && pair.items().size() == 2
+            && pair.items().get(0) instanceof Term.Atom key
+            && key.name().equals("vsn")
+            && pair.items().get(1) instanceof Term.Chars version) {
+          return version.text();
+        }
+      }
+    }
+    return "";
+  }
+
+  private static String whole(Access access) throws IOException {
+    byte[] bytes = access.readFully(0, (int) Math.min(MAX_BYTES, access.size()));
+    return new String(bytes, StandardCharsets.UTF_8);
+  }
+
+  /** The text, or empty when these bytes aren't one. */
+  private static Optional<String> text(byte[] start) {
+    // a character may be cut at the end
+    Optional<String> text = Optional.empty();
+    for (int cut = 0; cut < 4 && cut < start.length && text.isEmpty(); cut++) {
+      text = decoded(ByteBuffer.wrap(start, 0, start.length - cut));
+    }
+    return text.filter(t -> t.chars().noneMatch(TextLook::isControl));
+  }
+
+  private static Optional<String> decoded(ByteBuffer bytes) {
+    try {
+      return Optional.of(
+          StandardCharsets.UTF_8
+              .newDecoder()
+              .onMalformedInput(CodingErrorAction.REPORT)
+              .decode(bytes)
+              .toString());
+    } catch (CharacterCodingException e) {
+      return Optional.empty();
+    }
+  }
+
+  private static boolean isControl(int c) {
+    return c < ' ' && "\t\n\f\r\033".indexOf(c) < 0;
+  }
+}
