@@ -274,7 +274,7 @@ public final class RecogniseTest {
     long start = System.nanoTime();
     for (Map.Entry<String, byte[]> seed : seeds.entrySet()) {
       byte[] good = seed.getValue();
-      for (int i = 0; i < 150; i++) {
+      for (int i = 0; i < 60; i++) {
         byte[] bad =
             Arrays.copyOf(good, i % 3 == 0 ? random.nextInt(good.length) + 1 : good.length);
         // headers are at the start, tables anywhere

@@ -21,8 +21,8 @@ import zugabe.bytes.MalformedException;
  */
 public final class ElfReader {
   private static final int MAX_HEADERS = 512;
-  private static final int MAX_DYNAMIC = 4096;
-  private static final int MAX_NAME = 4096;
+  private static final int MAX_DYNAMIC = 1024;
+  private static final int MAX_NAME = 512;
   private static final int PT_LOAD = 1;
   private static final int PT_DYNAMIC = 2;
   private static final int PT_INTERP = 3;

@@ -27,8 +27,8 @@ public final class MachOReader {
   /** A fat file has a few parts; a class file, which starts alike, has its version there. */
   private static final int MAX_PARTS = 30;
 
-  private static final int MAX_COMMANDS = 4096;
-  private static final int MAX_NAME = 4096;
+  private static final int MAX_COMMANDS = 1024;
+  private static final int MAX_NAME = 512;
 
   private final Fields in;
   private final long base;

@@ -22,7 +22,7 @@ import zugabe.bytes.MalformedException;
 public final class PeReader {
   private static final int DLL = 0x2000;
   private static final int MAX_SECTIONS = 256;
-  private static final int MAX_IMPORTS = 4096;
+  private static final int MAX_IMPORTS = 1024;
   private static final int MAX_NAME = 512;
   private static final int IMPORTS = 1;
   private static final int SIGNATURES = 4;
