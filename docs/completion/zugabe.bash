@@ -153,6 +153,7 @@ function compReplyArray() {
 # to generate possible options and subcommands for the last specified subcommand.
 function _complete_zugabe() {
   # Edge case: if command line has no space after subcommand, then don't assume this subcommand is selected (remkop/picocli#1468).
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} survey" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} check" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} build" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} rehearse" ];    then _picocli_zugabe; return $?; fi
@@ -164,25 +165,27 @@ function _complete_zugabe() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} manual" ];    then _picocli_zugabe; return $?; fi
 
   # Find the longest sequence of subcommands and call the bash function for that subcommand.
-  local cmds0=(check)
-  local cmds1=(build)
-  local cmds2=(rehearse)
-  local cmds3=(inspect)
-  local cmds4=(explain)
-  local cmds5=(schema)
-  local cmds6=(demo)
-  local cmds7=(completion)
-  local cmds8=(manual)
+  local cmds0=(survey)
+  local cmds1=(check)
+  local cmds2=(build)
+  local cmds3=(rehearse)
+  local cmds4=(inspect)
+  local cmds5=(explain)
+  local cmds6=(schema)
+  local cmds7=(demo)
+  local cmds8=(completion)
+  local cmds9=(manual)
 
-  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_zugabe_manual; return $?; fi
-  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_zugabe_completion; return $?; fi
-  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_zugabe_demo; return $?; fi
-  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_zugabe_schema; return $?; fi
-  if CompWordsContainsArray "${cmds4[@]}"; then _picocli_zugabe_explain; return $?; fi
-  if CompWordsContainsArray "${cmds3[@]}"; then _picocli_zugabe_inspect; return $?; fi
-  if CompWordsContainsArray "${cmds2[@]}"; then _picocli_zugabe_rehearse; return $?; fi
-  if CompWordsContainsArray "${cmds1[@]}"; then _picocli_zugabe_build; return $?; fi
-  if CompWordsContainsArray "${cmds0[@]}"; then _picocli_zugabe_check; return $?; fi
+  if CompWordsContainsArray "${cmds9[@]}"; then _picocli_zugabe_manual; return $?; fi
+  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_zugabe_completion; return $?; fi
+  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_zugabe_demo; return $?; fi
+  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_zugabe_schema; return $?; fi
+  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_zugabe_explain; return $?; fi
+  if CompWordsContainsArray "${cmds4[@]}"; then _picocli_zugabe_inspect; return $?; fi
+  if CompWordsContainsArray "${cmds3[@]}"; then _picocli_zugabe_rehearse; return $?; fi
+  if CompWordsContainsArray "${cmds2[@]}"; then _picocli_zugabe_build; return $?; fi
+  if CompWordsContainsArray "${cmds1[@]}"; then _picocli_zugabe_check; return $?; fi
+  if CompWordsContainsArray "${cmds0[@]}"; then _picocli_zugabe_survey; return $?; fi
 
   # No subcommands were specified; generate completions for the top-level command.
   _picocli_zugabe; return $?;
@@ -193,9 +196,42 @@ function _picocli_zugabe() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="check build rehearse inspect explain schema demo completion manual"
+  local commands="survey check build rehearse inspect explain schema demo completion manual"
   local flag_opts="'-h' '--help' '-V' '--version'"
   local arg_opts=""
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `survey` subcommand.
+function _picocli_zugabe_survey() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '-d' '--draft' '--json'"
+  local arg_opts="'--to' '-j' '--jobs'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--to')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-j'|'--jobs')
+      return
+      ;;
+  esac
 
   if [[ "${curr_word}" == -* ]]; then
     COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -40,6 +41,10 @@ public final class RecogniseTest {
 
   private static Recognition of(String path, byte[] bytes) throws IOException {
     return Recogniser.recognise(path, Content.of(bytes));
+  }
+
+  private static Recognition of(String path, String text) throws IOException {
+    return of(path, text.getBytes(StandardCharsets.UTF_8));
   }
 
   private Recognition of(String path) throws IOException {
@@ -206,17 +211,16 @@ public final class RecogniseTest {
 
   @Test
   public void textsPicturesAndByteCode() throws Exception {
-    assertThat(of("x", "#!/usr/bin/env -S python3 -u\nprint()\n".getBytes()).form())
-        .isEqualTo("python3");
-    assertThat(of("x", "#!/bin/sh\r\necho\r\n".getBytes()).fact("line ends")).isEqualTo("CRLF");
-    assertThat(of("x", "@echo off\r\n".getBytes()).nature()).isEqualTo(Nature.SCRIPT);
-    assertThat(of("x", "<!DOCTYPE html>\n<html>".getBytes()).nature()).isEqualTo(Nature.WEB);
-    assertThat(of("x", "<?xml version='1.0'?><!DOCTYPE plist><plist/>".getBytes()).nature())
+    assertThat(of("x", "#!/usr/bin/env -S python3 -u\nprint()\n").form()).isEqualTo("python3");
+    assertThat(of("x", "#!/bin/sh\r\necho\r\n").fact("line ends")).isEqualTo("CRLF");
+    assertThat(of("x", "@echo off\r\n").nature()).isEqualTo(Nature.SCRIPT);
+    assertThat(of("x", "<!DOCTYPE html>\n<html>").nature()).isEqualTo(Nature.WEB);
+    assertThat(of("x", "<?xml version='1.0'?><!DOCTYPE plist><plist/>").nature())
         .isEqualTo(Nature.PROPERTY_LIST);
-    assertThat(of("x", "<?xml version='1.0'?>\n<!-- a -->\n<web-app>".getBytes()).form())
+    assertThat(of("x", "<?xml version='1.0'?>\n<!-- a -->\n<web-app>").form())
         .isEqualTo("descriptor");
     assertThat(of("x", new byte[0]).nature()).isEqualTo(Nature.EMPTY);
-    assertThat(of("x.app", "{application, tide, [{vsn, \"1.2\"}]}.".getBytes()).fact("version"))
+    assertThat(of("x.app", "{application, tide, [{vsn, \"1.2\"}]}.").fact("version"))
         .isEqualTo("1.2");
     Path beams = Program.ROOT.resolve("demo/src/main/workspace/alarm/lib/tide_alarm/ebin");
     try (Stream<Path> all = Files.list(beams)) {

@@ -11,6 +11,7 @@ final class Verbs {
 
   private static List<Verb> all() {
     return List.of(
+        new SurveyVerb(),
         new CheckVerb(),
         new BuildVerb(),
         new RehearseVerb(),

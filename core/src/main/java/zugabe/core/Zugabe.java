@@ -3,7 +3,6 @@ package zugabe.core;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -19,10 +18,6 @@ import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.json.AnswerJson;
-import zugabe.core.materials.FileContent;
-import zugabe.core.materials.Nature;
-import zugabe.core.materials.Recogniser;
-import zugabe.core.materials.Recognition;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
@@ -35,7 +30,6 @@ import zugabe.core.recipe.ValueOverride;
 import zugabe.core.rehearse.InstallRehearsal;
 import zugabe.core.rehearse.Server;
 import zugabe.core.rehearse.Subject;
-import zugabe.core.target.Inspection;
 import zugabe.core.target.Targets;
 import zugabe.core.target.archive.ArchiveTarget;
 import zugabe.core.target.jar.JarTarget;
@@ -335,63 +329,21 @@ public final class Zugabe {
     }
   }
 
-  /** What is in a file. */
-  public Answer.Inspect inspect(Path file) {
-    Findings findings = new Findings();
-    Path path = here.resolve(file).normalize();
-    Optional<Inspection> inspection = Optional.empty();
-    try {
-      if (!Files.isRegularFile(path)) {
-        String what = Files.isDirectory(path) ? "It is a folder." : "There is no such file.";
-        findings.add(FindingCode.Z2003, Where.file(shown(path)), what, "Name a file.");
-        return new Answer.Inspect(findings.sorted(), shown(path), inspection);
-      }
-      FileContent content = new FileContent(path, shown(path), Files.size(path), false);
-      content.hold();
-      try {
-        inspection = targets.inspect(shown(path), content, findings);
-      } finally {
-        content.release();
-      }
-      if (inspection.isEmpty() && !findings.hasErrors()) {
-        inspection = recognised(shown(path), content, findings);
-      }
-    } catch (IOException e) {
-      findings.add(
-          FindingCode.Z2003,
-          Where.file(shown(path)),
-          "It can't be read: " + e.getMessage() + ".",
-          "Check its permissions.");
+  /**
+   * Looks at what a build left.
+   *
+   * @param to where a recipe drafted for it goes, relative to the folder; empty to write nothing
+   */
+  public Answer.Survey survey(Path folder, Optional<Path> to) {
+    try (Workers workers = Workers.of(jobs)) {
+      return new Surveying(here.resolve(folder).normalize(), shown(folder))
+          .run(to, workers, progress);
     }
-    return new Answer.Inspect(findings.sorted(), shown(path), inspection);
   }
 
-  private static Optional<Inspection> recognised(
-      String file, FileContent content, Findings findings) throws IOException {
-    Recognition known = Recogniser.recognise(file, content);
-    String kind = (known.form() + " " + known.nature().word()).strip();
-    known
-        .fault()
-        .ifPresent(
-            why ->
-                findings.add(
-                    FindingCode.Z2016,
-                    Where.file(file),
-                    "It starts like a " + kind + " and is damaged: " + why + ".",
-                    "Make it again, or copy it again from where it comes."));
-    if (known.fault().isEmpty() && known.nature() == Nature.DATA) {
-      findings.add(
-          FindingCode.Z6001,
-          Where.file(file),
-          "Nothing in it tells what it is.",
-          "Nothing, if it is data that only your program knows.");
-    }
-    Map<String, String> facts = new LinkedHashMap<>();
-    if (!known.platforms().isEmpty()) {
-      facts.put("platform", String.join(", ", known.platforms()));
-    }
-    facts.putAll(known.facts());
-    return Optional.of(Inspection.plain(kind, content.size(), facts));
+  /** What is in a file. */
+  public Answer.Inspect inspect(Path file) {
+    return new Inspecting(here.resolve(file).normalize(), shown(here.resolve(file)), targets).run();
   }
 
   /** A finding's page; empty when there is no such code. */

@@ -111,6 +111,20 @@ public sealed interface Answer {
   record Inspect(List<Finding> findings, String file, Optional<Inspection> inspection)
       implements Answer {}
 
+  /**
+   * A folder looked at.
+   *
+   * @param survey empty when it can't be
+   * @param draft a recipe for it; empty when nothing can be made of it
+   * @param written where the draft was written, as a user would name it; empty when it wasn't
+   */
+  record Survey(
+      List<Finding> findings,
+      Optional<zugabe.core.survey.Survey> survey,
+      String draft,
+      String written)
+      implements Answer {}
+
   /** A finding's long form, as Markdown. */
   record Explain(List<Finding> findings, FindingCode code, String page) implements Answer {}
 

@@ -232,6 +232,8 @@ public enum FindingCode {
       "Not a server that is known",
       "Only servers that are known can be set up for a rehearsal."),
   Z6012(NOTE, "Not for this machine", "Programs of another platform can't be started here."),
+  Z6013(ERROR, "Recipe is there already", "Overwriting it would lose what somebody wrote."),
+  Z6014(ERROR, "Nothing to make", "A recipe would be empty."),
 
   Z7001(
       ERROR,

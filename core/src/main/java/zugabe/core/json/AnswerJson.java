@@ -25,6 +25,11 @@ public final class AnswerJson {
     } else if (answer instanceof Answer.Inspect i) {
       head(map, "inspect", i);
       inspect(map, i);
+    } else if (answer instanceof Answer.Survey s) {
+      head(map, "survey", s);
+      s.survey().ifPresent(x -> SurveyJson.tree(map, x));
+      map.put("draft", s.draft());
+      map.put("written", s.written());
     } else if (answer instanceof Answer.Explain e) {
       head(map, "explain", e);
       map.put("code", e.code().name());

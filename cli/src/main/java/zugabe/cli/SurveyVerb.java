@@ -1,0 +1,233 @@
+package zugabe.cli;
+
+import java.io.PrintStream;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.OptionSpec;
+import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
+import zugabe.core.materials.Nature;
+import zugabe.core.survey.Survey;
+
+/** Shows what a build left in a folder, and drafts a recipe for it. */
+final class SurveyVerb implements Verb {
+  private static final String DRAFT = "--draft";
+  private static final String TO = "--to";
+  private static final int FEW = 12;
+
+  @Override
+  public String name() {
+    return "survey";
+  }
+
+  @Override
+  public CommandSpec spec() {
+    CommandSpec spec =
+        Options.command(
+            name(),
+            "Looks at what your build left: programs, the Java they need, libraries, native files, pictures, what isn't for users, what is missing.",
+            "zugabe survey target",
+            "zugabe survey --draft");
+    spec.addOption(
+        Options.flag(DRAFT, "-d", "Write a commented recipe for it, zugabe.yaml in that folder."));
+    spec.addOption(
+        OptionSpec.builder(TO)
+            .type(Path.class)
+            .paramLabel("FILE")
+            .description(
+                "Where to write the recipe, below that folder. Existing files are never overwritten.")
+            .build());
+    spec.addOption(Options.json());
+    spec.addOption(Options.jobs());
+    spec.addPositional(Options.one("DIR", "0..1", "The folder. Default: this one."));
+    return spec;
+  }
+
+  @Override
+  public int run(Given given) {
+    Optional<Path> to = given.<Path>value(TO);
+    if (to.isEmpty() && given.flag(DRAFT)) {
+      to = Optional.of(Path.of("zugabe.yaml"));
+    }
+    try (ProgressLine progress = given.progress()) {
+      Zugabe zugabe = given.zugabe(progress);
+      Answer.Survey answer = zugabe.survey(Path.of(given.positional().orElse(".")), to);
+      progress.end();
+      return given.answer(
+          zugabe, answer, () -> answer.survey().ifPresent(s -> print(s, answer, given)));
+    }
+  }
+
+  private static void print(Survey s, Answer.Survey answer, Given given) {
+    PrintStream out = given.terminal().out();
+    int most = given.flag(Options.VERBOSE) ? Integer.MAX_VALUE : FEW;
+    out.println(s.folder() + ": " + Sizes.count(s.files(), "file") + ", " + Sizes.of(s.bytes()));
+    programs(s, most, out);
+    java(s, out);
+    classes(s, most, out);
+    libraries(s, most, out);
+    group(s, Nature.NATIVE_LIBRARY, "Native libraries", most, out);
+    group(s, Nature.BEAM, "Erlang modules", most, out);
+    group(s, Nature.APPLICATION, "Erlang applications", most, out);
+    group(s, Nature.WEB, "Web content", most, out);
+    group(s, Nature.PICTURE, "Pictures", most, out);
+    group(s, Nature.LICENCE, "Licences", most, out);
+    group(s, Nature.WEB_ARCHIVE, "Web archives", most, out);
+    group(s, Nature.CERTIFICATE, "Certificates", most, out);
+    leftovers(s, most, out);
+    if (!s.missing().isEmpty()) {
+      out.println("\nMissing");
+      int width = Math.min(given.terminal().columns(), 100) - 2;
+      s.missing().forEach(m -> FindingText.wrap(m, width).forEach(l -> out.println("  " + l)));
+    }
+    next(answer, out);
+  }
+
+  private static void next(Answer.Survey answer, PrintStream out) {
+    if (!answer.written().isEmpty()) {
+      out.println("\nWritten: " + answer.written() + ". Try next: zugabe check, zugabe build.");
+    } else if (!answer.draft().isEmpty() && answer.ok()) {
+      out.println("\nTry next: zugabe survey --draft writes a recipe for this.");
+    }
+  }
+
+  private static void programs(Survey s, int most, PrintStream out) {
+    if (s.programs().isEmpty()) {
+      return;
+    }
+    out.println("\nPrograms, the likeliest first");
+    Table table = new Table();
+    s.programs().stream()
+        .limit(most)
+        .forEach(
+            p ->
+                table.row(
+                    p.main().isEmpty() ? String.join(", ", p.own()) : p.main(),
+                    p.kind() == Survey.Kind.WEB ? "web" : p.service() ? "service" : p.surface(),
+                    p.java().map(j -> "Java " + j).orElse(String.join(", ", p.platforms())),
+                    String.join("; ", p.reasons())));
+    table.print(out, "  ");
+    rest(s.programs().size(), most, out);
+  }
+
+  private static void java(Survey s, PrintStream out) {
+    int needed =
+        s.programs().stream().flatMap(p -> p.java().stream()).mapToInt(j -> j).max().orElse(0);
+    if (needed == 0) {
+      return;
+    }
+    List<String> because = new ArrayList<>();
+    s.classes().stream()
+        .filter(c -> c.java() == needed && !c.tests())
+        .forEach(c -> because.add(c.because() + " in " + c.folder()));
+    s.libraries().stream()
+        .filter(j -> j.what().fact("java").equals(String.valueOf(needed)))
+        .forEach(j -> because.add(j.path()));
+    String more = because.size() > 2 ? ", and " + (because.size() - 2) + " more" : "";
+    out.println(
+        "\nJava\n  "
+            + needed
+            + " or later, because of "
+            + because.stream().limit(2).collect(Collectors.joining(", "))
+            + more);
+  }
+
+  private static void classes(Survey s, int most, PrintStream out) {
+    if (s.classes().isEmpty()) {
+      return;
+    }
+    out.println("\nOwn classes");
+    Table table = new Table();
+    s.classes().stream()
+        .limit(most)
+        .forEach(
+            c ->
+                table.row(
+                    c.folder(),
+                    String.format(Locale.ROOT, "%,d", c.count()),
+                    "Java " + c.java(),
+                    c.tests()
+                        ? "tests"
+                        : c.needs().isEmpty() ? "" : "needs " + String.join(", ", c.needs())));
+    table.print(out, "  ", 1);
+    rest(s.classes().size(), most, out);
+  }
+
+  private static void libraries(Survey s, int most, PrintStream out) {
+    List<Survey.Found> jars = s.libraries();
+    if (jars.isEmpty()) {
+      return;
+    }
+    // a library that lies in several folders is told once
+    Map<String, List<Survey.Found>> same = new LinkedHashMap<>();
+    jars.forEach(j -> same.computeIfAbsent(j.name() + j.size(), n -> new ArrayList<>()).add(j));
+    out.println("\nJars");
+    Table table = new Table();
+    same.values().stream().limit(most).forEach(j -> jar(j, table));
+    table.print(out, "  ");
+    rest(same.size(), most, out);
+  }
+
+  private static void jar(List<Survey.Found> same, Table table) {
+    Survey.Found j = same.get(0);
+    table.row(
+        j.name(),
+        j.what().fact("version"),
+        j.what().fact("licence").isEmpty() ? "licence unknown" : j.what().fact("licence"),
+        j.what().fact("java").isEmpty() ? "" : "Java " + j.what().fact("java"),
+        j.what().form().equals("library") ? natives(j) : j.what().form(),
+        "in " + same.stream().map(Survey.Found::folder).collect(Collectors.joining(", ")));
+  }
+
+  private static String natives(Survey.Found jar) {
+    String natives = jar.what().fact("natives");
+    return natives.isEmpty()
+        ? ""
+        : "with " + Sizes.count(natives.split(", ", -1).length, "native file");
+  }
+
+  private static void group(Survey s, Nature nature, String title, int most, PrintStream out) {
+    List<Survey.Found> files = s.of(nature);
+    if (files.isEmpty()) {
+      return;
+    }
+    out.println("\n" + title);
+    Table table = new Table();
+    files.stream()
+        .limit(most)
+        .forEach(
+            f ->
+                table.row(
+                    f.path(),
+                    f.what().form(),
+                    String.join(", ", f.what().platforms()),
+                    f.what().fact("size"),
+                    f.what().fact("needs")));
+    table.print(out, "  ");
+    rest(files.size(), most, out);
+  }
+
+  private static void leftovers(Survey s, int most, PrintStream out) {
+    if (s.leftovers().isEmpty()) {
+      return;
+    }
+    out.println("\nNot for users");
+    Table table = new Table();
+    s.leftovers().stream().limit(most).forEach(l -> table.row(l.path(), l.why()));
+    table.print(out, "  ");
+    rest(s.leftovers().size(), most, out);
+  }
+
+  private static void rest(int all, int most, PrintStream out) {
+    if (all > most) {
+      out.println("  and " + (all - most) + " more; --verbose shows all");
+    }
+  }
+}

@@ -1,0 +1,92 @@
+package zugabe.core;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.answer.Answer;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Nature;
+import zugabe.core.materials.Recogniser;
+import zugabe.core.materials.Recognition;
+import zugabe.core.target.Inspection;
+import zugabe.core.target.Targets;
+
+/** Looks into one file. */
+final class Inspecting {
+  private final Path path;
+  private final String shown;
+  private final Targets targets;
+  private final Findings findings = new Findings();
+
+  Inspecting(Path path, String shown, Targets targets) {
+    this.path = path;
+    this.shown = shown;
+    this.targets = targets;
+  }
+
+  Answer.Inspect run() {
+    Optional<Inspection> inspection = Optional.empty();
+    try {
+      if (!Files.isRegularFile(path)) {
+        String what = Files.isDirectory(path) ? "It is a folder." : "There is no such file.";
+        String fix =
+            Files.isDirectory(path)
+                ? "Name a file; \"zugabe survey\" looks into folders."
+                : "Name a file.";
+        findings.add(FindingCode.Z2003, Where.file(shown), what, fix);
+        return new Answer.Inspect(findings.sorted(), shown, inspection);
+      }
+      inspection = look(new FileContent(path, shown, Files.size(path), false));
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z2003,
+          Where.file(shown),
+          "It can't be read: " + e.getMessage() + ".",
+          "Check its permissions.");
+    }
+    return new Answer.Inspect(findings.sorted(), shown, inspection);
+  }
+
+  private Optional<Inspection> look(FileContent content) throws IOException {
+    content.hold();
+    try {
+      Optional<Inspection> known = targets.inspect(shown, content, findings);
+      return known.isPresent() || findings.hasErrors() ? known : recognised(content);
+    } finally {
+      content.release();
+    }
+  }
+
+  private Optional<Inspection> recognised(FileContent content) throws IOException {
+    Recognition known = Recogniser.recognise(shown, content);
+    String kind = (known.form() + " " + known.nature().word()).strip();
+    known
+        .fault()
+        .ifPresent(
+            why ->
+                findings.add(
+                    FindingCode.Z2016,
+                    Where.file(shown),
+                    "It starts like a " + kind + " and is damaged: " + why + ".",
+                    "Make it again, or copy it again from where it comes."));
+    if (known.fault().isEmpty() && known.nature() == Nature.DATA) {
+      findings.add(
+          FindingCode.Z6001,
+          Where.file(shown),
+          "Nothing in it tells what it is.",
+          "Nothing, if it is data that only your program knows.");
+    }
+    Map<String, String> facts = new LinkedHashMap<>();
+    if (!known.platforms().isEmpty()) {
+      facts.put("platform", String.join(", ", known.platforms()));
+    }
+    facts.putAll(known.facts());
+    return Optional.of(Inspection.plain(kind, content.size(), facts));
+  }
+}

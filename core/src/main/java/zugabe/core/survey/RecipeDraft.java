@@ -1,0 +1,344 @@
+package zugabe.core.survey;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeSet;
+import zugabe.core.materials.Nature;
+
+/** Writes a commented recipe for what a survey found. */
+public final class RecipeDraft {
+  private final Survey survey;
+  private final StringBuilder out = new StringBuilder();
+
+  /** Programs by their names in the recipe; of each folder of classes the likeliest one. */
+  private final Map<String, Survey.Program> programs = new LinkedHashMap<>();
+
+  private final List<Survey.Program> others = new ArrayList<>();
+
+  private RecipeDraft(Survey survey) {
+    this.survey = survey;
+  }
+
+  /** The recipe's text; empty when there is nothing to make. */
+  public static Optional<String> of(Survey survey) {
+    RecipeDraft draft = new RecipeDraft(survey);
+    draft.choose();
+    return draft.programs.isEmpty() && draft.librariesOnly().isEmpty()
+        ? Optional.empty()
+        : Optional.of(draft.write());
+  }
+
+  /** Folders of classes without a program: a library of one's own. */
+  private List<Survey.Classes> librariesOnly() {
+    return survey.classes().stream().filter(c -> !c.tests()).toList();
+  }
+
+  private void choose() {
+    boolean realOnes = survey.programs().stream().anyMatch(p -> !p.isScript());
+    for (Survey.Program p : survey.programs()) {
+      if (realOnes && p.isScript()) {
+        // most scripts beside programs are those of developers
+        others.add(p);
+        continue;
+      }
+      boolean again =
+          p.kind() != Survey.Kind.FILE
+              && programs.values().stream()
+                  .anyMatch(q -> q.own().equals(p.own()) && q.libraries().equals(p.libraries()));
+      if (again) {
+        others.add(p);
+        continue;
+      }
+      String name = p.name();
+      for (int i = 2; programs.containsKey(name); i++) {
+        name = p.name() + "-" + i;
+      }
+      programs.put(name, p);
+    }
+  }
+
+  private String write() {
+    line("# Drafted from what lies in this folder. Paths are relative to this file.");
+    line("# Check it with: zugabe check. Then: zugabe build.");
+    line("zugabe: 1");
+    app();
+    line("");
+    line("materials:                          # what the build left");
+    programs.forEach(this::materials);
+    if (programs.isEmpty()) {
+      List<String> own = librariesOnly().stream().map(Survey.Classes::folder).toList();
+      line("  library:");
+      line("    own: " + list(own));
+    }
+    if (!programs.isEmpty()) {
+      line("");
+      line("programs:                           # what can be started");
+      programs.forEach(this::program);
+      others.stream()
+          .limit(10)
+          .forEach(
+              p ->
+                  line(
+                      "  # "
+                          + p.main()
+                          + " could be started, too: "
+                          + String.join(", ", p.reasons())));
+    }
+    line("");
+    line("deliverables:                       # what goes out");
+    programs.forEach(this::deliverable);
+    if (programs.isEmpty()) {
+      line("  library: {kind: jar, materials: library}");
+    }
+    survey.of(Nature.APPLICATION).stream()
+        .filter(a -> a.folder().endsWith("ebin"))
+        .forEach(
+            a ->
+                line(
+                    "  # "
+                        + a.path()
+                        + " is an Erlang application; a deliverable of kind release starts it"));
+    files();
+    return out.toString();
+  }
+
+  private void app() {
+    String id = id();
+    String last = id.substring(id.lastIndexOf('.') + 1);
+    String name =
+        last.isEmpty()
+            ? "Application"
+            : last.substring(0, 1).toUpperCase(Locale.ROOT) + last.substring(1);
+    line("app:");
+    if (id.contains(".")) {
+      line(
+          "  id: " + scalar(id) + comment("reverse domain name, fixed for the application's life"));
+    }
+    line("  name: " + scalar(name));
+    Optional<String> version = version();
+    line(
+        "  version: "
+            + scalar(version.orElse("1.0.0"))
+            + (version.isEmpty() ? comment("no file tells one: write yours") : ""));
+    line("  # summary: One line that says what it is for");
+    line("  # maker: Who makes it");
+    licence()
+        .ifPresent(
+            f ->
+                line(
+                    "  license: {id: "
+                        + scalar(f.what().form())
+                        + ", text: "
+                        + scalar(f.path())
+                        + "}"));
+    icon().ifPresent(f -> line("  icon: " + scalar(f.path())));
+  }
+
+  /** What all packages of own classes begin with; at most three parts. */
+  private String id() {
+    List<String> mains =
+        programs.values().stream()
+            .filter(p -> p.kind() != Survey.Kind.FILE)
+            .map(Survey.Program::main)
+            .filter(m -> m.contains("."))
+            .toList();
+    if (mains.isEmpty()) {
+      return survey.programs().isEmpty() ? "" : survey.programs().get(0).name();
+    }
+    String common = mains.get(0).substring(0, mains.get(0).lastIndexOf('.'));
+    for (String main : mains) {
+      while (!common.isEmpty() && !(main + ".").startsWith(common + ".")) {
+        common = common.contains(".") ? common.substring(0, common.lastIndexOf('.')) : "";
+      }
+    }
+    return common.matches("[a-z][a-z0-9_]*(\\.[a-z][a-z0-9_]*)+")
+        ? common.replace('_', '-')
+        : common.replace(".", "");
+  }
+
+  private Optional<String> version() {
+    return survey.programs().stream()
+        .filter(p -> p.kind() == Survey.Kind.JAR)
+        .flatMap(p -> p.libraries().stream().filter(l -> l.what().fact("main").equals(p.main())))
+        .map(l -> l.what().fact("version"))
+        .filter(v -> !v.isEmpty())
+        .findFirst();
+  }
+
+  private Optional<Survey.Found> licence() {
+    return survey.of(Nature.LICENCE).stream().min(Comparator.comparingInt(f -> f.path().length()));
+  }
+
+  /** The largest square picture that every system can take. */
+  private Optional<Survey.Found> icon() {
+    return survey.of(Nature.PICTURE).stream()
+        .filter(f -> f.what().form().equals("PNG"))
+        .filter(f -> f.what().fact("size").matches("([0-9]+)x\\1"))
+        .filter(
+            f ->
+                survey.programs().stream()
+                    .noneMatch(p -> p.web().filter(w -> f.path().startsWith(w + "/")).isPresent()))
+        .max(
+            Comparator.comparingInt(
+                f -> Integer.parseInt(f.what().fact("size").replaceFirst("x.*", ""))));
+  }
+
+  private void materials(String name, Survey.Program p) {
+    line("  " + name + ":");
+    if (p.kind() == Survey.Kind.FILE && p.own().get(0).equals(".")) {
+      List<String> files = new ArrayList<>(List.of(p.main()));
+      p.libraries().forEach(l -> files.add(l.path()));
+      line("    own: " + list(files));
+      return;
+    }
+    if (!p.own().isEmpty()) {
+      line("    own: " + list(p.own()));
+    }
+    p.web().ifPresent(w -> line("    web: " + scalar(w)));
+    if (p.kind() != Survey.Kind.FILE && !p.libraries().isEmpty()) {
+      line("    libraries: " + list(patterns(p.libraries())));
+    }
+  }
+
+  /** A folder's jars as one pattern, when all of them are meant. */
+  private List<String> patterns(List<Survey.Found> jars) {
+    List<String> patterns = new ArrayList<>();
+    for (String folder : new TreeSet<>(jars.stream().map(Survey.Found::folder).toList())) {
+      List<Survey.Found> here = jars.stream().filter(j -> j.folder().equals(folder)).toList();
+      String prefix = folder.equals(".") ? "" : folder + "/";
+      boolean all =
+          survey.libraries().stream().filter(j -> j.folder().equals(folder)).count() == here.size()
+              && survey.leftovers().stream()
+                  .noneMatch(l -> l.path().startsWith(prefix) && l.path().endsWith(".jar"));
+      if (all) {
+        patterns.add(prefix + "*.jar");
+      } else {
+        here.forEach(j -> patterns.add(j.path()));
+      }
+    }
+    return patterns;
+  }
+
+  private void program(String name, Survey.Program p) {
+    if (p.kind() == Survey.Kind.WEB && p.main().isEmpty()) {
+      return;
+    }
+    line("  " + name + ":" + comment(String.join("; ", p.reasons())));
+    line("    materials: " + name);
+    if (p.kind() == Survey.Kind.FILE) {
+      String folder = p.own().get(0).equals(".") ? "" : p.own().get(0) + "/";
+      line(
+          "    file: "
+              + scalar(
+                  folder.isEmpty()
+                      ? p.main().substring(p.main().lastIndexOf('/') + 1)
+                      : p.main().substring(folder.length())));
+      interpreter(p).ifPresent(i -> line("    interpreter: " + scalar(i)));
+    } else {
+      line("    main: " + p.main());
+      p.java().ifPresent(j -> line("    java: " + j + "+"));
+    }
+    line("    surface: " + p.surface());
+    if (p.service()) {
+      line(
+          "    # service: {}                   # it waits for connections; this sets it up in the background");
+    }
+  }
+
+  private Optional<String> interpreter(Survey.Program p) {
+    return survey.of(Nature.SCRIPT).stream()
+        .filter(f -> f.path().equals(p.main()))
+        .map(f -> f.what().form())
+        .filter(f -> !f.isEmpty())
+        .findFirst();
+  }
+
+  private void deliverable(String name, Survey.Program p) {
+    if (p.kind() == Survey.Kind.FILE) {
+      return;
+    }
+    if (p.kind() == Survey.Kind.WEB) {
+      String what =
+          p.main().isEmpty() ? "materials: " + name : "program: " + name + ", stands-alone: true";
+      line(
+          "  "
+              + name
+              + "-war: {kind: war, "
+              + what
+              + ", file: "
+              + scalar(name + ".war")
+              + "}  # the name is the address");
+      return;
+    }
+    String travel = p.libraries().isEmpty() ? "" : ", libraries: " + travel(p);
+    line(
+        "  "
+            + name
+            + "-jar: {kind: jar, program: "
+            + name
+            + travel
+            + ", file: "
+            + scalar(name + "-{app.version}.jar")
+            + "}");
+  }
+
+  /** Signed libraries and modules can't be merged without losing something. */
+  private static String travel(Survey.Program p) {
+    boolean whole =
+        p.libraries().stream()
+            .anyMatch(
+                l -> !l.what().fact("signed").isEmpty() || l.what().fact("module").equals("named"));
+    return p.libraries().size() > 20 || whole ? "nested" : "merged";
+  }
+
+  /** Programs that aren't Java go out as one archive for each system. */
+  private void files() {
+    Map<String, List<String>> platforms = new LinkedHashMap<>();
+    programs.forEach(
+        (name, p) -> {
+          if (p.kind() == Survey.Kind.FILE) {
+            List<String> on = p.platforms().isEmpty() ? List.of("linux-x64") : p.platforms();
+            on.forEach(o -> platforms.computeIfAbsent(o, x -> new ArrayList<>()).add(name));
+          }
+        });
+    platforms.forEach(
+        (platform, names) ->
+            line(
+                "  "
+                    + platform
+                    + ": {kind: archive, programs: "
+                    + list(names)
+                    + ", platforms: ["
+                    + platform
+                    + "], formats: ["
+                    + (platform.startsWith("windows") ? "zip" : "tar.gz")
+                    + "]}"));
+  }
+
+  private void line(String text) {
+    out.append(text.stripTrailing()).append('\n');
+  }
+
+  private static String comment(String text) {
+    return "  # " + text;
+  }
+
+  private static String list(List<String> texts) {
+    return "[" + String.join(", ", texts.stream().map(RecipeDraft::scalar).toList()) + "]";
+  }
+
+  /** Plain where YAML takes it for a text as it is, else in double quotes. */
+  private static String scalar(String text) {
+    boolean plain =
+        text.matches("[A-Za-z0-9./][A-Za-z0-9 ._/+*-]*")
+            && !text.matches("(?i)true|false|yes|no|on|off|null|[0-9.]+|[0-9]+e[0-9]+|0x[0-9a-f]+")
+            && !text.endsWith(" ");
+    boolean version = text.matches("[0-9]+\\.[0-9]+\\.[0-9.]+");
+    return plain || version ? text : '"' + text.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
+  }
+}

@@ -1,0 +1,112 @@
+package zugabe.core.survey;
+
+import java.util.List;
+import java.util.Optional;
+import zugabe.core.materials.Nature;
+import zugabe.core.materials.Recognition;
+
+/**
+ * What is in a folder. Paths are relative to it, with {@code /}.
+ *
+ * @param folder as the user named it
+ * @param files how many there are
+ * @param bytes their size together
+ * @param programs what can be started, the likeliest first
+ * @param classes folders of classes
+ * @param found every other file that is for users, or may be
+ * @param leftovers what belongs to a build or to developers
+ * @param missing what users would miss, in sentences
+ */
+public record Survey(
+    String folder,
+    long files,
+    long bytes,
+    List<Program> programs,
+    List<Classes> classes,
+    List<Found> found,
+    List<Leftover> leftovers,
+    List<String> missing) {
+
+  /** A file and what it was recognised as. */
+  public record Found(String path, long size, Recognition what) {
+    /** The folder it lies in; {@code .} at the top. */
+    public String folder() {
+      int slash = path.lastIndexOf('/');
+      return slash < 0 ? "." : path.substring(0, slash);
+    }
+
+    /** Its last part. */
+    public String name() {
+      return path.substring(path.lastIndexOf('/') + 1);
+    }
+  }
+
+  /** How something is started. */
+  public enum Kind {
+    /** A main class in a folder of classes. */
+    CLASS,
+    /** A jar whose manifest names a main class. */
+    JAR,
+    /** A native program or a script. */
+    FILE,
+    /** Classes that answer in a servlet container. */
+    WEB
+  }
+
+  /**
+   * Something that can be started.
+   *
+   * @param name a short name for it
+   * @param main class, or path of a file; empty for classes that only answer in a container
+   * @param surface {@code window} or {@code console}
+   * @param service whether it looks like one that runs in the background
+   * @param own folders of classes that it consists of, its own one last
+   * @param libraries jars that lie where it would look for them
+   * @param web folder of web content
+   * @param java version it needs; empty for native programs
+   * @param platforms of a native program
+   * @param reasons for its rank
+   */
+  public record Program(
+      Kind kind,
+      String name,
+      String main,
+      String surface,
+      boolean service,
+      List<String> own,
+      List<Found> libraries,
+      Optional<String> web,
+      Optional<Integer> java,
+      List<String> platforms,
+      int rank,
+      List<String> reasons) {
+
+    /** Whether a system's own interpreter runs it. */
+    public boolean isScript() {
+      return kind == Kind.FILE && platforms.isEmpty();
+    }
+  }
+
+  /**
+   * A folder of classes.
+   *
+   * @param java highest version that one of them needs
+   * @param because that class
+   * @param needs other folders whose classes it names
+   */
+  public record Classes(
+      String folder, int count, int java, String because, List<String> needs, boolean tests) {}
+
+  /** Something users don't need. */
+  public record Leftover(String path, String why) {}
+
+  /** Everything of some nature. */
+  public List<Found> of(Nature nature) {
+    return found.stream().filter(f -> f.what().nature() == nature).toList();
+  }
+
+  /** Jars that are libraries or programs. */
+  public List<Found> libraries() {
+    return of(Nature.JAR);
+  }
+}
