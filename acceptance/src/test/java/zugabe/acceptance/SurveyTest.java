@@ -71,7 +71,8 @@ public final class SurveyTest {
       level(w, "target/lib/level-1.1.jar");
       ok(w.program().run("cp", "-r", "target/lib", "lib"));
       w.compile("target/classes", "quay.Start", MAIN);
-      w.compile("target/classes", "quay.Other", "public static void main(String[] a) {}");
+      w.compile(
+          "target/classes", "quay.Other", "public static void main(String[] a) { Start.main(a); }");
       Path testng = Path.of(Test.class.getProtectionDomain().getCodeSource().getLocation().toURI());
       Files.copy(testng, w.path("lib/testng.jar"));
       w.compile("target/test-classes", "quay.StartTest", "void t() { org.testng.Assert.fail(); }");

@@ -14,6 +14,7 @@ import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.checks.JavaVersionCheck;
+import zugabe.core.checks.MissingCheck;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -118,6 +119,8 @@ final class Planning {
         reports.put(d.name(), targets.of(d.kind()).check(d, held(reports), findings));
       }
       twoOfOneName(reports, findings);
+      progress.at("looking for what is missing", 0, 0);
+      MissingCheck.run(plan, findings);
     }
     return Optional.of(new Ready(plan, reports));
   }

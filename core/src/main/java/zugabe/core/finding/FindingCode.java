@@ -254,7 +254,28 @@ public enum FindingCode {
       WARNING,
       "Module not listed",
       "In embedded mode only listed modules are loaded at the start."),
-  Z7008(NOTE, "In the release", "Versions are read from the applications themselves.");
+  Z7008(NOTE, "In the release", "Versions are read from the applications themselves."),
+
+  Z8001(ERROR, "Class missing", "The program fails when it comes to the code that needs it."),
+  Z8002(
+      ERROR,
+      "Method or field missing",
+      "The program fails when it comes to the code that uses it."),
+  Z8003(
+      ERROR,
+      "Service provider missing",
+      "Whoever looks for providers of the service gets an error instead."),
+  Z8004(
+      WARNING,
+      "Nobody provides a service",
+      "What the service is for isn't done, often without a message."),
+  Z8005(WARNING, "Resource missing", "The program gets nothing where it expects a file."),
+  Z8006(WARNING, "Native library missing", "The program fails when it loads it."),
+  Z8007(
+      WARNING,
+      "Internal to Java",
+      "Java's modules keep the class to themselves; newer versions refuse it, or have removed it."),
+  Z8008(NOTE, "Prepared for absence", "The program runs without; a feature that needs it doesn't.");
 
   private final Severity severity;
   private final String title;

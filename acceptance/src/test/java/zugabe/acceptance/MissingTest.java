@@ -1,0 +1,230 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.testng.annotations.Test;
+
+/** Applications from which one needed thing was taken away, and intact ones. */
+public final class MissingTest {
+  private static final String RECIPE =
+      """
+      app: {name: Tern, version: 1.0}
+      materials:
+        app: {own: classes, libraries: lib/*.jar}
+      programs:
+        tern: {main: a.Main}
+      deliverables:
+        tern: {kind: jar, libraries: nested}
+      """;
+
+  /** Findings about links, by their code and severity, with what they say on one line. */
+  private static List<String> links(Program.Result r) {
+    List<String> links = new ArrayList<>();
+    StringBuilder one = null;
+    for (String line : (r.err() + "\n").lines().toList()) {
+      if (!line.startsWith("  ")) {
+        if (one != null && one.toString().contains(" Z8")) {
+          links.add(one.toString().replaceAll("\\s+", " ").strip());
+        }
+        one = new StringBuilder();
+      }
+      if (one != null) {
+        one.append(line).append(' ');
+      }
+    }
+    if (one != null && one.toString().contains(" Z8")) {
+      links.add(one.toString().replaceAll("\\s+", " ").strip());
+    }
+    return links;
+  }
+
+  private static List<String> check(Workspace w) throws Exception {
+    return links(w.program().zugabe("check"));
+  }
+
+  private static Workspace application(String body) throws Exception {
+    Workspace w = Workspace.create();
+    w.library(
+        "lib/level.jar", "lib.Level", "public int mean() { return 4; } public static int low;");
+    w.compile("classes", "a.Main", body);
+    return w.write("zugabe.yaml", RECIPE);
+  }
+
+  private static String main(String body) {
+    return "public static void main(String[] a) throws Throwable { " + body + " }";
+  }
+
+  @Test
+  public void aMissingClassIsNamedWithWhoNeedsIt() throws Exception {
+    try (Workspace w = application(main("System.out.println(new lib.Level().mean());"))) {
+      assertThat(check(w)).isEmpty();
+      w.jar("lib/level.jar", Workspace.entries("other.txt", "x"));
+      Program.Result r = w.program().zugabe("build");
+      assertThat(r.exit()).isEqualTo(1);
+      assertThat(links(r))
+          .singleElement()
+          .asString()
+          .startsWith(
+              "error Z8001 zugabe.yaml:5:9 programs.tern Class lib.Level is missing; a.Main needs it")
+          .contains("classes/a/Main.class", "Add the library that has package lib");
+      assertThat(w.path("out")).doesNotExist();
+    }
+  }
+
+  @Test
+  public void whatIsOnlyReachedThroughLambdasOverridesAndNames() throws Exception {
+    String body =
+        main("Runnable r = () -> new lib.Level(); r.run();")
+            + " static class Late implements Comparable<Late> { public int compareTo(Late o) { return new b.Gone().hashCode(); } }"
+            + " static Object late() { return new Late(); }";
+    try (Workspace w = Workspace.create()) {
+      w.library("lib/level.jar", "lib.Level", "");
+      w.library("lib/gone.jar", "b.Gone", "");
+      w.compile("classes", "a.Main", body).write("zugabe.yaml", RECIPE);
+      Files.delete(w.path("lib/gone.jar"));
+      // nobody calls late(), so nobody comes to the missing class
+      assertThat(check(w)).isEmpty();
+      w.library("lib/gone.jar", "b.Gone", "");
+      w.compile("classes", "a.Main", body.replace("r.run();", "r.run(); late();"));
+      Files.delete(w.path("lib/gone.jar"));
+      assertThat(check(w))
+          .singleElement()
+          .asString()
+          .contains("error Z8001", "b.Gone", "a.Main$Late");
+      w.library("lib/gone.jar", "b.Gone", "");
+      Files.delete(w.path("lib/level.jar"));
+      assertThat(check(w)).singleElement().asString().contains("error Z8001", "lib.Level");
+    }
+    try (Workspace w = application(main("Class.forName(\"c.ByName\");"))) {
+      assertThat(check(w))
+          .singleElement()
+          .asString()
+          .contains("warning Z8001", "c.ByName may be missing");
+    }
+  }
+
+  @Test
+  public void whatTheCodeIsPreparedForIsANote() throws Exception {
+    try (Workspace w =
+        application(
+            main(
+                "try { new lib.Level(); } catch (NoClassDefFoundError e) { a = null; }"
+                    + " try { Class.forName(\"c.ByName\"); } catch (ClassNotFoundException e) { a = null; }"))) {
+      w.jar("lib/level.jar", Workspace.entries("other.txt", "x"));
+      assertThat(check(w))
+          .singleElement()
+          .asString()
+          .contains("note Z8008", "prepared for the absence of c, lib");
+    }
+  }
+
+  @Test
+  public void membersOfAnotherVersion() throws Exception {
+    try (Workspace w =
+        application(main("System.out.println(new lib.Level().mean() + lib.Level.low);"))) {
+      w.library("lib/level.jar", "lib.Level", "public double mean() { return 4; }");
+      List<String> links = check(w);
+      assertThat(links).hasSize(2).allMatch(l -> l.startsWith("error Z8002"));
+      assertThat(links.get(0)).contains("lib.Level.low isn't in the class");
+      assertThat(links.get(1)).contains("lib.Level.mean()I");
+    }
+    // Java 17 doesn't have what 21 has
+    try (Workspace w = application(main("System.out.println(java.util.List.of(1).get(0));"))) {
+      assertThat(check(w)).isEmpty();
+      w.replace("zugabe.yaml", "main: a.Main", "main: a.Main, java: 8+");
+      assertThat(w.program().zugabe("check").err())
+          .contains("error Z3004", "error Z8002", "java.util.List.of");
+    }
+  }
+
+  @Test
+  public void servicesResourcesAndNativeLibraries() throws Exception {
+    String body =
+        main(
+            "for (Object o : java.util.ServiceLoader.load(lib.Level.class)) { a = null; }"
+                + " Main.class.getResourceAsStream(\"tides.csv\"); System.loadLibrary(\"tidecalc\");");
+    try (Workspace w = application(body)) {
+      assertThat(check(w))
+          .hasSize(3)
+          .anyMatch(l -> l.contains("warning Z8004") && l.contains("the service lib.Level"))
+          .anyMatch(l -> l.contains("warning Z8005") && l.contains("a/tides.csv may be missing"))
+          .anyMatch(l -> l.contains("warning Z8006") && l.contains("tidecalc"));
+      w.write("classes/a/tides.csv", "1").write("classes/libtidecalc.so", "x");
+      w.write("classes/META-INF/services/lib.Level", "a.NoSuchLevel # gone\n");
+      assertThat(check(w))
+          .singleElement()
+          .asString()
+          .contains("error Z8003", "provider a.NoSuchLevel is missing");
+    }
+  }
+
+  @Test
+  public void whatJavaKeepsToItself() throws Exception {
+    try (Workspace w = application(main("Class.forName(\"sun.security.x509.X500Name\");"))) {
+      assertThat(check(w))
+          .singleElement()
+          .asString()
+          .contains("warning Z8007", "X500Name is internal");
+    }
+  }
+
+  @Test
+  public void realLibrariesIntactAndEachTakenAway() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      Applications.libraries(
+          w,
+          "h2",
+          "log4j-api",
+          "log4j-core",
+          "bcprov",
+          "jackson",
+          "snappy",
+          "spring",
+          "hsqldb",
+          "log4j-layout");
+      Applications.compile(w, "real");
+      w.write("zugabe.yaml", RECIPE.replace("a.Main", "example.real.Main"));
+      List<String> intact = check(w);
+      assertThat(intact).noneMatch(l -> l.startsWith("error"));
+      assertThat(intact.stream().filter(l -> l.startsWith("warning"))).hasSizeLessThan(2);
+
+      Map<String, String> packages = new TreeMap<>();
+      packages.put("h2-", "org.h2");
+      packages.put("bcprov", "org.bouncycastle");
+      packages.put("jackson-core", "com.fasterxml.jackson");
+      packages.put("log4j-api", "org.apache.logging.log4j");
+      packages.put("log4j-core", "org.apache.logging.log4j");
+      packages.put("snappy", "org.xerial.snappy");
+      packages.put("spring-aop", "org.springframework.aop");
+      packages.put("spring-beans", "org.springframework.beans");
+      packages.put("spring-context", "org.springframework.context");
+      packages.put("spring-core", "org.springframework");
+      packages.put("spring-expression", "org.springframework.expression");
+      packages.put("spring-jcl", "org.apache.commons.logging");
+      for (Map.Entry<String, String> one : packages.entrySet()) {
+        Path jar;
+        try (Stream<Path> jars = Files.list(w.path("lib"))) {
+          jar =
+              jars.filter(j -> j.getFileName().toString().startsWith(one.getKey()))
+                  .findFirst()
+                  .orElseThrow();
+        }
+        Path aside = w.path(jar.getFileName().toString());
+        Files.move(jar, aside);
+        List<String> found = new ArrayList<>(check(w));
+        Files.move(aside, jar);
+        found.removeAll(intact);
+        found.removeIf(l -> l.startsWith("note"));
+        assertThat(found).as(one.getKey()).isNotEmpty();
+        assertThat(found).as(one.getKey()).allMatch(l -> l.contains(one.getValue()));
+      }
+    }
+  }
+}

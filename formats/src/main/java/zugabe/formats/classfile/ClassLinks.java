@@ -1,0 +1,87 @@
+package zugabe.formats.classfile;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a class links to, method by method. Names have slashes.
+ *
+ * @param superName empty for {@code java/lang/Object}
+ * @param fields with their descriptors, as {@code name descriptor}
+ */
+public record ClassLinks(
+    String name,
+    int access,
+    String superName,
+    List<String> interfaces,
+    List<String> fields,
+    List<Method> methods) {
+
+  private static final int ACC_STATIC = 8;
+  private static final int ACC_ABSTRACT = 0x400;
+  private static final int ACC_INTERFACE = 0x200;
+
+  /**
+   * A method with its links in order.
+   *
+   * @param selector name and descriptor
+   */
+  public record Method(String selector, int access, List<Link> links) {
+    public boolean isStatic() {
+      return (access & ACC_STATIC) != 0;
+    }
+
+    public boolean isAbstract() {
+      return (access & ACC_ABSTRACT) != 0;
+    }
+  }
+
+  /** How something is linked to. */
+  public enum Kind {
+    /** A class is named: a cast, a literal, an exception that is caught. */
+    CLASS,
+    /** An object is made of a class. */
+    NEW,
+    /** A static method, or a constructor, or a method of a superclass, is called. */
+    DIRECT,
+    /** A method is called that subclasses may have in their own way. */
+    VIRTUAL,
+    /** A static field is read or written. */
+    STATIC_FIELD,
+    /** A field is read or written. */
+    FIELD,
+    /** A class is looked for by a constant name. */
+    BY_NAME,
+    /** A constant has the form of a class's name; who knows what for. */
+    NAMED,
+    /** A resource is looked for by a constant name. */
+    RESOURCE,
+    /** A native library is loaded by a constant name. */
+    NATIVE,
+    /** Providers of a service are looked for. */
+    SERVICE
+  }
+
+  /**
+   * A link.
+   *
+   * @param owner class, or the constant name
+   * @param member of it: a method's selector, or a field as {@code name descriptor}; else empty
+   * @param guarded whether it stands where the error of a missing class is caught
+   */
+  public record Link(Kind kind, String owner, String member, boolean guarded) {}
+
+  public boolean isInterface() {
+    return (access & ACC_INTERFACE) != 0;
+  }
+
+  /** The method of this name and descriptor. */
+  public Optional<Method> method(String selector) {
+    for (Method m : methods) {
+      if (m.selector().equals(selector)) {
+        return Optional.of(m);
+      }
+    }
+    return Optional.empty();
+  }
+}
