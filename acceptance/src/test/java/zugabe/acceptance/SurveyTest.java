@@ -71,15 +71,14 @@ public final class SurveyTest {
       level(w, "target/lib/level-1.1.jar");
       ok(w.program().run("cp", "-r", "target/lib", "lib"));
       w.compile("target/classes", "quay.Start", MAIN);
-      w.compile(
-          "target/classes", "quay.Other", "public static void main(String[] a) { Start.main(a); }");
+      w.compile("target/classes", "quay.Other", "public static void main(String[] a) {}");
       Path testng = Path.of(Test.class.getProtectionDomain().getCodeSource().getLocation().toURI());
       Files.copy(testng, w.path("lib/testng.jar"));
       w.compile("target/test-classes", "quay.StartTest", "void t() { org.testng.Assert.fail(); }");
       w.write("target/classes/.git/HEAD", "ref").write("target/notes.bak", "");
       Program.Result told = ok(w.program().zugabe("survey", "target", "--draft"));
       assertThat(told.out())
-          .contains("quay.Start", "others refer to it", "left by developers' tools")
+          .contains("quay.Start", "no other class refers to it", "left by developers' tools")
           .contains(
               "classes of tests",
               "version control",
