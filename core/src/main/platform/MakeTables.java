@@ -148,9 +148,7 @@ final class MakeTables {
 
     @Override
     public void visit(int version, int access, String name, String signature, String superName, String[] interfaces) {
-      if ((access & (Opcodes.ACC_PUBLIC | Opcodes.ACC_PROTECTED)) == 0) {
-        // public types may extend hidden ones, whose members they inherit
-      }
+      // hidden types count as well: public ones inherit their members
       type = types.computeIfAbsent(name, n -> new Type());
       type.versions |= bit;
       type.access = access & (Opcodes.ACC_INTERFACE | Opcodes.ACC_PUBLIC);

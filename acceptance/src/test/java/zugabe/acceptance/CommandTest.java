@@ -34,6 +34,7 @@ public final class CommandTest {
     assertThat(here.zugabe("--version").out()).isEqualTo("zugabe " + Version.TEXT + "\n");
     for (String command :
         List.of(
+            "survey",
             "check",
             "build",
             "rehearse",
@@ -89,6 +90,9 @@ public final class CommandTest {
       assertThat(inspect.at("/java/version").asInt()).isEqualTo(17);
       assertThat(inspect.at("/start/command").asText()).isEqualTo("java -jar tern-1.0.jar");
       valid(w.program().zugabe("inspect", "--json", "zugabe.yaml").out(), "inspect");
+      JsonNode survey = valid(w.program().zugabe("survey", "--json").out(), "survey");
+      assertThat(survey.at("/programs/0/kind").asText()).isIn("class", "jar");
+      valid(w.program().zugabe("survey", "nowhere", "--json").out(), "survey");
       valid(w.program().zugabe("explain", "--json", "z1001").out(), "explain");
       JsonNode rehearse = valid(w.program().zugabe("rehearse", "--json").out(), "rehearse");
       assertThat(rehearse.at("/rehearsals/0/output").asText()).isEqualTo("good tide0\n");

@@ -43,6 +43,9 @@ import zugabe.formats.picture.Picture;
 public final class Installation {
   private static final String GENERATED = "the build";
 
+  /** Whatever its header says, a picture of 256 pixels is smaller than this. */
+  private static final long MAX_ICON_BYTES = 1 << 20;
+
   private final Planned deliverable;
   private final PlannedTree plan;
   private final String platform;
@@ -124,7 +127,7 @@ public final class Installation {
     FileContent icon = plan.icon().get();
     String path = "share/icons/" + deliverable.app().shortName();
     placing.file(path + ".png", 0644, Entry.Role.OWN, icon);
-    if (!hasCmd()) {
+    if (!hasCmd() || icon.size() > MAX_ICON_BYTES) {
       return;
     }
     try (Access access = icon.access()) {

@@ -38,7 +38,6 @@ final class Reach {
   private final Deque<Work> work = new ArrayDeque<>();
   private final Map<String, Missing> missing = new TreeMap<>();
   private final Prepared prepared = new Prepared();
-  private int steps;
 
   private record Work(Node node, ClassLinks.Method method, Sure sure) {}
 
@@ -83,11 +82,6 @@ final class Reach {
     return missing.values().stream().map(prepared::judged).toList();
   }
 
-  /** How many links were followed. */
-  int steps() {
-    return steps;
-  }
-
   private static Sure least(Sure a, Sure b) {
     return a.compareTo(b) < 0 ? a : b;
   }
@@ -112,7 +106,6 @@ final class Reach {
     while (!work.isEmpty()) {
       Work next = work.remove();
       for (Link link : next.method().links()) {
-        steps++;
         follow(next.node(), link, link.guarded() ? Sure.OPTIONAL : next.sure());
       }
     }
@@ -206,12 +199,8 @@ final class Reach {
   }
 
   private void member(Node from, Link link, boolean field, Sure sure) {
-    if (world.has(link.owner()) && world.lacks(link.owner(), link.member(), field)) {
-      String name = link.owner().replace('/', '.') + "." + link.member().replaceFirst(" .*", "");
-      miss(Missing.Kind.MEMBER, name, sure, from);
-    } else if (!world.has(link.owner())
-        && world.platform().has(link.owner())
-        && world.lacks(link.owner(), link.member(), field)) {
+    boolean known = world.has(link.owner()) || world.platform().has(link.owner());
+    if (known && world.lacks(link.owner(), link.member(), field)) {
       String name = link.owner().replace('/', '.') + "." + link.member().replaceFirst(" .*", "");
       miss(Missing.Kind.MEMBER, name, sure, from);
     }
