@@ -5,6 +5,7 @@ import java.nio.charset.MalformedInputException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -18,6 +19,8 @@ import zugabe.core.checks.MissingCheck;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.materials.Materials;
+import zugabe.core.materials.UserCache;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Planner;
@@ -36,12 +39,14 @@ final class Planning {
   private final Map<String, String> environment;
   private final Targets targets;
   private final Progress progress;
+  private final UserCache cache;
 
   Planning(Path here, Map<String, String> environment, Targets targets, Progress progress) {
     this.here = here;
     this.environment = environment;
     this.targets = targets;
     this.progress = progress;
+    this.cache = UserCache.of(environment, Clock.systemUTC());
   }
 
   /** A plan with what the targets say of it; no reports when something was wrong before. */
@@ -106,7 +111,14 @@ final class Planning {
       Workers workers,
       Findings findings)
       throws IOException {
-    Planner planner = new Planner(recipe, folder, digests, workers, progress, findings);
+    Planner planner =
+        new Planner(
+            recipe,
+            folder,
+            digests,
+            new Materials.Shelf(workers, cache, findings),
+            progress,
+            findings);
     if (findings.hasErrors()) {
       planner.matchAll();
       return Optional.empty();
@@ -120,7 +132,7 @@ final class Planning {
       }
       twoOfOneName(reports, findings);
       progress.at("looking for what is missing", 0, 0);
-      MissingCheck.run(plan, findings);
+      MissingCheck.run(plan, workers, cache, findings);
     }
     return Optional.of(new Ready(plan, reports));
   }

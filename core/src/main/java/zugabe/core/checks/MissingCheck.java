@@ -7,23 +7,26 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.links.LinkCheck;
 import zugabe.core.materials.Materials;
+import zugabe.core.materials.UserCache;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
 import zugabe.core.plan.PlannedTree;
+import zugabe.core.work.Workers;
 
 /** Looks for what programs need and don't have; each program once, whatever is made of it. */
 public final class MissingCheck {
   private final LinkCheck links;
   private final Set<String> done = new HashSet<>();
 
-  private MissingCheck(Findings findings) {
-    this.links = new LinkCheck(findings);
+  private MissingCheck(Workers workers, UserCache cache, Findings findings) {
+    this.links = new LinkCheck(workers, cache, findings);
   }
 
   /** Checks every program of the plan, and every library of one's own. */
-  public static void run(Plan plan, Findings findings) throws IOException {
-    MissingCheck check = new MissingCheck(findings);
+  public static void run(Plan plan, Workers workers, UserCache cache, Findings findings)
+      throws IOException {
+    MissingCheck check = new MissingCheck(workers, cache, findings);
     for (Planned d : plan.deliverables()) {
       if (d.tree().isPresent()) {
         for (PlannedTree.Part part : d.tree().get().parts()) {

@@ -1,12 +1,11 @@
 package zugabe.core.links;
 
 import java.util.Set;
-import java.util.TreeSet;
 
 /**
  * Something that a program's code needs and that isn't there.
  *
- * @param name with dots for classes; a path for resources
+ * @param name with dots for classes, and a space before a member; a path for resources
  * @param by classes that need it, with dots
  * @param in files that those classes are in
  * @param own whether one of them is the application's own
@@ -16,6 +15,8 @@ public record Missing(
   /** What kind of thing. */
   public enum Kind {
     CLASS,
+    /** A class that another version of Java has. */
+    OTHER_JAVA,
     MEMBER,
     PROVIDER,
     NO_PROVIDER,
@@ -38,14 +39,5 @@ public record Missing(
   /** The same, less sure. */
   Missing optional() {
     return new Missing(kind, name, Sure.OPTIONAL, by, in, own);
-  }
-
-  Missing with(Sure other, String needer, String source, boolean ownNeeder) {
-    Set<String> needers = new TreeSet<>(by);
-    needers.add(needer);
-    Set<String> sources = new TreeSet<>(in);
-    sources.add(source);
-    Sure most = other.compareTo(sure) > 0 ? other : sure;
-    return new Missing(kind, name, most, needers, sources, own || ownNeeder);
   }
 }

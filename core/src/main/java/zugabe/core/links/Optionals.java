@@ -3,7 +3,6 @@ package zugabe.core.links;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import zugabe.core.links.World.Node;
 import zugabe.core.materials.Library;
 
 /**
@@ -19,7 +18,7 @@ final class Optionals {
 
   static boolean isOptional(Node from, Missing.Kind kind, String name) {
     Optional<String> imports =
-        from.library.flatMap(Library::manifest).flatMap(m -> m.value("Import-Package"));
+        from.library().flatMap(Library::manifest).flatMap(m -> m.value("Import-Package"));
     if (imports.isEmpty() || kind == Missing.Kind.RESOURCE || name.lastIndexOf('.') < 0) {
       return false;
     }

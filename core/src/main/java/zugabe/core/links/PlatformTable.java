@@ -85,6 +85,11 @@ public final class PlatformTable {
     return here.contains(name);
   }
 
+  /** Whether another version exports a class of this name, and this one doesn't. */
+  public boolean isOthers(String name) {
+    return types.containsKey(name) && !here.contains(name);
+  }
+
   /** Whether a class is one of Java's own that its modules keep to themselves. */
   public boolean isConcealed(String name) {
     int slash = name.lastIndexOf('/');

@@ -20,11 +20,9 @@ final class Prepared {
 
   private final Set<String> roots = new TreeSet<>();
 
-  /** A library's code has a text that may be a class's name. */
-  void note(String name, World world) {
-    if (!world.has(name) && !world.platform().has(name)) {
-      roots.add(root(name));
-    }
+  /** A library's code has a text that may be the name of a class that isn't there. */
+  void note(String name) {
+    roots.add(root(name));
   }
 
   /** The part of a class's name that tells whose it is. */

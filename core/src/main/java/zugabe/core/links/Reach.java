@@ -1,22 +1,20 @@
 package zugabe.core.links;
 
+import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Deque;
-import java.util.HashMap;
+import java.util.EnumMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import zugabe.core.links.Missing.Sure;
-import zugabe.core.links.World.Node;
-import zugabe.formats.classfile.ClassLinks;
-import zugabe.formats.classfile.ClassLinks.Link;
+import zugabe.formats.classfile.ClassLinks.Kind;
 
 /**
  * Follows calls from a program's start: what is called directly is called; what is called on an
@@ -24,118 +22,167 @@ import zugabe.formats.classfile.ClassLinks.Link;
  * reached with a degree of certainty, and again when that rises.
  */
 final class Reach {
+  /** Methods that are followed together: the classes they name are read on all workers. */
+  private static final int WAVE = 512;
+
+  /** For Java's own classes, whichever calls. */
+  private static final int JAVA = -1;
+
+  private static final Pattern CLASS_NAME =
+      Pattern.compile("[\\p{L}_$][\\p{L}\\p{N}_$]*(/[\\p{L}_$][\\p{L}\\p{N}_$]*)+");
   private static final Pattern RESOURCE = Pattern.compile("[^.\\s{}\\[\\]][^\\s{}\\[\\]]*");
   private static final Pattern JAVAS = Pattern.compile("(java|javax|sun|jdk|META-INF)/.*");
 
   private final World world;
+  private final Names names;
   private final Predicate<String> provided;
-  private final Map<String, Sure> methods = new HashMap<>();
-  private final Map<String, Sure> touched = new HashMap<>();
-  private final Map<String, Sure> made = new HashMap<>();
-  private final Map<String, Sure> begun = new HashMap<>();
-  private final Map<String, List<Node>> bySelector = new HashMap<>();
-  private final Map<String, Map<String, Sure>> calls = new HashMap<>();
-  private final Deque<Work> work = new ArrayDeque<>();
-  private final Map<String, Missing> missing = new TreeMap<>();
+  private final int constructor;
+  private final int initialiser;
+
+  /** Classes that objects are made of, by those that they extend or implement. */
+  private final Numbered<List<Node>> madeBelow = new Numbered<>();
+
+  private final Pairs calls = new Pairs();
+  private final Map<Sure, Deque<Work>> work = new EnumMap<>(Sure.class);
+  private final Map<String, Need> missing = new TreeMap<>();
   private final Prepared prepared = new Prepared();
 
-  private record Work(Node node, ClassLinks.Method method, Sure sure) {}
+  private record Work(Node node, int method, Sure sure) {}
 
   /**
    * @param provided classes that a container has, by their names
    */
   Reach(World world, Predicate<String> provided) {
     this.world = world;
+    this.names = world.names();
     this.provided = provided;
+    this.constructor = names.of("<init>()V");
+    this.initialiser = names.of("<clinit>()V");
+    for (Sure sure : Sure.values()) {
+      work.put(sure, new ArrayDeque<>());
+    }
   }
 
   /** Follows the main class's start. */
-  void main(String name) {
-    String plain = name.replace('.', '/');
-    world
-        .node(plain)
-        .ifPresent(
-            node -> {
-              touch(plain, Sure.CALLED, node);
-              begin(plain, Sure.CALLED);
-              world
-                  .resolve(plain, "main([Ljava/lang/String;)V")
-                  .ifPresent(f -> reach(f.node(), f.method(), Sure.CALLED));
-            });
+  void main(String name) throws IOException {
+    int plain = names.of(name.replace('.', '/'));
+    Node node = world.node(plain);
+    if (node != null) {
+      touch(plain, Sure.CALLED, node);
+      begin(plain, Sure.CALLED);
+      called(plain, names.of("main([Ljava/lang/String;)V"), Sure.CALLED);
+    }
     run();
   }
 
   /** Takes everything in a class for called: somebody else will. */
-  void whole(String name, Sure sure) {
-    world
-        .node(name)
-        .ifPresent(
-            node -> {
-              touch(name, sure, node);
-              make(name, sure);
-              node.links.methods().forEach(m -> reach(node, m, sure));
-            });
+  void whole(String name) throws IOException {
+    int number = names.of(name);
+    Node node = world.node(number);
+    if (node != null) {
+      touch(number, Sure.CALLED, node);
+      make(number, Sure.CALLED);
+      for (int m = 0; m < node.parsed.methods.length; m++) {
+        reach(node, m, Sure.CALLED);
+      }
+    }
     run();
   }
 
-  Collection<Missing> missing() {
-    return missing.values().stream().map(prepared::judged).toList();
+  List<Missing> missing() {
+    return missing.values().stream().map(Need::missing).map(prepared::judged).toList();
   }
 
   private static Sure least(Sure a, Sure b) {
     return a.compareTo(b) < 0 ? a : b;
   }
 
-  /** Whether this is news; it is remembered then. */
-  private static boolean rises(Map<String, Sure> known, String key, Sure sure) {
-    Sure before = known.get(key);
-    if (before != null && before.compareTo(sure) >= 0) {
-      return false;
-    }
-    known.put(key, sure);
-    return true;
-  }
-
-  private void reach(Node node, ClassLinks.Method method, Sure sure) {
-    if (rises(methods, node.links.name() + ' ' + method.selector(), sure)) {
-      work.add(new Work(node, method, sure));
+  private void reach(Node node, int method, Sure sure) {
+    if (node.reach(method, sure)) {
+      work.get(sure).push(new Work(node, method, sure));
     }
   }
 
-  private void run() {
-    while (!work.isEmpty()) {
-      Work next = work.remove();
-      for (Link link : next.method().links()) {
-        follow(next.node(), link, link.guarded() ? Sure.OPTIONAL : next.sure());
+  /** What the next methods name is read on other threads while these are followed. */
+  private void run() throws IOException {
+    List<Work> wave = next();
+    fetch(wave).end();
+    while (!wave.isEmpty()) {
+      List<Work> after = next();
+      ClassShelf.Fetching fetching = fetch(after);
+      for (Work w : wave) {
+        follow(w);
+      }
+      fetching.end();
+      wave = after.isEmpty() ? next() : after;
+    }
+  }
+
+  /** The surest first, so that little is followed twice; the latest first, while it is at hand. */
+  private List<Work> next() {
+    List<Work> wave = new ArrayList<>();
+    for (int i = Sure.values().length - 1; i >= 0 && wave.isEmpty(); i--) {
+      Deque<Work> some = work.get(Sure.values()[i]);
+      while (wave.size() < WAVE && !some.isEmpty()) {
+        wave.add(some.pop());
       }
     }
+    return wave;
   }
 
-  private void follow(Node from, Link link, Sure sure) {
-    String owner = link.owner();
-    switch (link.kind()) {
+  private void follow(Work w) throws IOException {
+    if (!w.node().isSurer(w.method(), w.sure())) {
+      world.refresh(w.node());
+      w.node()
+          .parsed
+          .follow(
+              w.method(),
+              (kind, owner, member, guarded) ->
+                  follow(w.node(), kind, owner, member, guarded ? Sure.OPTIONAL : w.sure()));
+    }
+  }
+
+  private ClassShelf.Fetching fetch(List<Work> wave) throws IOException {
+    Set<Integer> owners = new LinkedHashSet<>();
+    for (Work w : wave) {
+      world.refresh(w.node());
+      w.node()
+          .parsed
+          .follow(
+              w.method(),
+              (kind, owner, member, guarded) -> {
+                if (!world.isKnown(owner)) {
+                  owners.add(owner);
+                }
+              });
+    }
+    return world.fetch(owners);
+  }
+
+  private void follow(Node from, Kind kind, int owner, int member, Sure sure) {
+    switch (kind) {
       case CLASS -> touch(owner, sure, from);
       case NEW -> {
         if (touch(owner, sure, from)) {
           make(owner, sure);
         }
       }
-      case DIRECT -> direct(from, link, sure);
-      case VIRTUAL -> virtual(from, link, sure);
+      case DIRECT -> direct(from, owner, member, sure);
+      case VIRTUAL -> virtual(from, owner, member, sure);
       case STATIC_FIELD, FIELD -> {
         if (touch(owner, sure, from)) {
-          member(from, link, true, sure);
+          member(from, owner, member, true, sure);
           begin(owner, sure);
         }
       }
       case NAMED -> {
-        if (!from.isOwn()) {
-          prepared.note(owner, world);
+        if (!from.isOwn() && !world.has(owner) && !world.isJavas(owner)) {
+          prepared.note(names.text(owner));
         }
       }
       case BY_NAME -> byName(from, owner, sure);
-      case RESOURCE -> resource(from, owner, sure);
-      case NATIVE -> nativeLibrary(from, owner, sure);
+      case RESOURCE -> resource(from, names.text(owner), sure);
+      case NATIVE -> nativeLibrary(from, names.text(owner), sure);
       case SERVICE -> service(from, owner, sure);
     }
   }
@@ -146,7 +193,7 @@ final class Reach {
   private void resource(Node from, String path, Sure sure) {
     boolean real = RESOURCE.matcher(path).matches() && !JAVAS.matcher(path).matches();
     if (real && !world.hasFile(path)) {
-      boolean theirs = from.isOwn() || isBeside(path, from.links.name());
+      boolean theirs = from.isOwn() || isBeside(path, names.text(from.parsed.name));
       miss(Missing.Kind.RESOURCE, path, theirs ? least(sure, Sure.MAYBE) : Sure.OPTIONAL, from);
     }
   }
@@ -158,182 +205,195 @@ final class Reach {
         && className.startsWith(path.substring(0, slash));
   }
 
-  private void direct(Node from, Link link, Sure sure) {
-    if (!touch(link.owner(), sure, from)) {
-      return;
+  /** Goes on in the method that a call on exactly this class runs; false when there is none. */
+  private boolean called(int owner, int selector, Sure sure) {
+    Node holder = world.holder(owner, selector);
+    if (holder == null) {
+      return false;
     }
-    begin(link.owner(), sure);
-    Optional<World.Found> found = world.resolve(link.owner(), link.member());
-    if (found.isPresent()) {
-      reach(found.get().node(), found.get().method(), sure);
-    } else {
-      member(from, link, false, sure);
+    reach(holder, holder.parsed.method(selector), sure);
+    return true;
+  }
+
+  private void direct(Node from, int owner, int selector, Sure sure) {
+    if (touch(owner, sure, from)) {
+      begin(owner, sure);
+      if (!called(owner, selector, sure)) {
+        member(from, owner, selector, false, sure);
+      }
     }
   }
 
-  private void virtual(Node from, Link link, Sure sure) {
-    if (!touch(link.owner(), sure, from)) {
+  private void virtual(Node from, int owner, int selector, Sure sure) {
+    if (!touch(owner, sure, from)) {
       return;
     }
-    member(from, link, false, sure);
-    if (!rises(calls.computeIfAbsent(link.member(), s -> new HashMap<>()), link.owner(), sure)) {
+    member(from, owner, selector, false, sure);
+    if (calls.get(owner, selector) > sure.ordinal()) {
       return;
     }
-    for (Node node : List.copyOf(bySelector.getOrDefault(link.member(), List.of()))) {
-      if (world.supers(node).contains(link.owner())) {
-        dispatch(node, link.owner(), link.member(), sure);
-      }
+    calls.put(owner, selector, sure.ordinal() + 1);
+    Node itself = world.node(owner);
+    if (itself != null && itself.isMade()) {
+      dispatch(itself, owner, selector, sure);
+    }
+    List<Node> below = madeBelow.get(owner);
+    for (int i = 0; below != null && i < below.size(); i++) {
+      dispatch(below.get(i), owner, selector, sure);
     }
   }
 
   /** An object's own way of doing something; of a library's class it isn't sure. */
-  private void dispatch(Node node, String owner, String selector, Sure sure) {
-    Sure both = least(sure, made.getOrDefault(node.links.name(), Sure.MAYBE));
-    world
-        .resolve(node.links.name(), selector)
-        .ifPresent(
-            f -> {
-              boolean exact = node.links.name().equals(owner) || f.node().isOwn();
-              reach(f.node(), f.method(), exact ? both : least(both, Sure.MAYBE));
-            });
+  private void dispatch(Node node, int owner, int selector, Sure sure) {
+    Node holder = world.holder(node.parsed.name, selector);
+    if (holder != null) {
+      boolean exact = node.parsed.name == owner || holder.isOwn();
+      Sure both = least(sure, node.made());
+      reach(holder, holder.parsed.method(selector), exact ? both : least(both, Sure.MAYBE));
+    }
   }
 
-  private void member(Node from, Link link, boolean field, Sure sure) {
-    boolean known = world.has(link.owner()) || world.platform().has(link.owner());
-    if (known && world.lacks(link.owner(), link.member(), field)) {
-      String name = link.owner().replace('/', '.') + "." + link.member().replaceFirst(" .*", "");
-      miss(Missing.Kind.MEMBER, name, sure, from);
+  private void member(Node from, int owner, int member, boolean field, Sure sure) {
+    boolean known = world.has(owner) || world.isJavas(owner);
+    if (known && world.lacks(owner, member, field)) {
+      miss(Missing.Kind.MEMBER, names.dotted(owner) + ' ' + names.text(member), sure, from);
     }
   }
 
   /** Whether a class is there; what it is made of is looked for, too. */
-  private boolean touch(String name, Sure sure, Node from) {
-    Optional<Node> node = world.node(name);
-    if (node.isEmpty()) {
+  private boolean touch(int name, Sure sure, Node from) {
+    Node node = world.node(name);
+    if (node == null) {
       return world.has(name) || isElsewhere(name, sure, from);
     }
-    if (rises(touched, name, sure)) {
-      Node here = node.get();
-      if (!here.links.superName().isEmpty()) {
-        touch(here.links.superName(), sure, here);
+    if (node.touch(sure)) {
+      if (node.parsed.superName >= 0) {
+        touch(node.parsed.superName, sure, node);
       }
-      here.links.interfaces().forEach(i -> touch(i, sure, here));
+      for (int i : node.parsed.interfaces) {
+        touch(i, sure, node);
+      }
     }
     return true;
   }
 
-  private boolean isElsewhere(String name, Sure sure, Node from) {
-    if (world.platform().has(name) || provided.test(name)) {
+  private boolean isElsewhere(int name, Sure sure, Node from) {
+    if (world.isJavas(name) || provided.test(names.text(name))) {
       return true;
     }
-    if (world.platform().isConcealed(name)) {
-      miss(Missing.Kind.CONCEALED, name.replace('/', '.'), sure, from);
-      return false;
+    Missing.Kind kind = Missing.Kind.CLASS;
+    if (world.isOthers(name)) {
+      kind = Missing.Kind.OTHER_JAVA;
+    } else if (world.isConcealed(name)) {
+      kind = Missing.Kind.CONCEALED;
     }
-    miss(Missing.Kind.CLASS, name.replace('/', '.'), sure, from);
+    miss(kind, names.dotted(name), sure, from);
     return false;
   }
 
   private void miss(Missing.Kind kind, String name, Sure sure, Node from) {
     Sure real = Optionals.isOptional(from, kind, name) ? Sure.OPTIONAL : sure;
-    Missing fresh = new Missing(kind, name, real, Set.of(), Set.of(), false);
-    String needer = from.links.name().replace('/', '.');
-    missing.merge(
-        kind + " " + name,
-        fresh.with(real, needer, from.source, from.isOwn()),
-        (a, b) -> a.with(real, needer, from.source, from.isOwn()));
+    missing
+        .computeIfAbsent(kind + " " + name, k -> new Need(kind, name))
+        .add(names.dotted(from.parsed.name), from, real);
   }
 
   /** A class is initialised, and those above it. */
-  private void begin(String name, Sure sure) {
-    if (!rises(begun, name, sure)) {
-      return;
+  private void begin(int name, Sure sure) {
+    Node node = name < 0 ? null : world.node(name);
+    if (node != null && node.begin(sure)) {
+      int method = node.parsed.method(initialiser);
+      if (method >= 0) {
+        reach(node, method, sure);
+      }
+      begin(node.parsed.superName, sure);
     }
-    world
-        .node(name)
-        .ifPresent(
-            node -> {
-              node.links.method("<clinit>()V").ifPresent(m -> reach(node, m, sure));
-              begin(node.links.superName(), sure);
-            });
   }
 
   /** An object of a class is made: what others may call on it, they may call from now on. */
-  private void make(String name, Sure sure) {
-    Optional<Node> node = world.node(name);
-    if (node.isEmpty() || !rises(made, name, sure)) {
+  private void make(int name, Sure sure) {
+    Node node = world.node(name);
+    if (node == null) {
+      return;
+    }
+    boolean first = !node.isMade();
+    if (!node.make(sure)) {
       return;
     }
     begin(name, sure);
-    Set<String> seen = new HashSet<>();
-    Set<String> supers = world.supers(node.get());
-    List<PlatformTable.Type> platform = new ArrayList<>();
-    supers.forEach(
-        s -> world.platform().type(s).filter(t -> !world.has(s)).ifPresent(platform::add));
-    for (String s : supers) {
-      world.node(s).ifPresent(above -> visible(node.get(), above, platform, seen, sure));
+    int[] supers = world.supers(node);
+    Set<Integer> seen = new HashSet<>();
+    for (int s : supers) {
+      if (first && s != name) {
+        if (madeBelow.get(s) == null) {
+          madeBelow.put(s, new ArrayList<>(2));
+        }
+        madeBelow.get(s).add(node);
+      }
+      Node above = world.node(s);
+      if (above != null) {
+        visible(node, above, seen, sure);
+      }
     }
   }
 
-  private void visible(
-      Node node, Node above, List<PlatformTable.Type> platform, Set<String> seen, Sure sure) {
-    for (ClassLinks.Method m : above.links.methods()) {
-      if (m.isStatic() || m.selector().startsWith("<") || !seen.add(m.selector())) {
+  private void visible(Node node, Node above, Set<Integer> seen, Sure sure) {
+    for (int m = 0; m < above.parsed.methods.length; m++) {
+      int selector = above.parsed.methods[m];
+      boolean hidden = above.parsed.isStatic(m) || names.text(selector).startsWith("<");
+      if (hidden || !seen.add(selector)) {
         continue;
       }
-      bySelector.computeIfAbsent(m.selector(), s -> new ArrayList<>()).add(node);
-      calls
-          .getOrDefault(m.selector(), Map.of())
-          .forEach(
-              (owner, called) -> {
-                if (world.supers(node).contains(owner)) {
-                  dispatch(node, owner, m.selector(), least(called, sure));
-                }
-              });
+      for (int owner : world.supers(node)) {
+        int called = calls.get(owner, selector);
+        if (called > 0) {
+          dispatch(node, owner, selector, least(Sure.values()[called - 1], sure));
+        }
+      }
       // Java's own classes call what they declare
-      if (platform.stream().anyMatch(t -> t.members().contains(m.selector()))) {
-        dispatch(node, "", m.selector(), sure);
+      if (world.isJavasToCall(node, selector)) {
+        dispatch(node, JAVA, selector, sure);
       }
     }
   }
 
-  private void byName(Node from, String name, Sure sure) {
-    if (!name.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*(/[\\p{L}_$][\\p{L}\\p{N}_$]*)+")) {
-      return;
-    }
-    Sure named = least(sure, Sure.MAYBE);
-    if (touch(name, named, from)) {
-      make(name, named);
-      world
-          .node(name)
-          .flatMap(n -> n.links.method("<init>()V").map(m -> new World.Found(n, m)))
-          .ifPresent(f -> reach(f.node(), f.method(), named));
+  /** A class is made by its name: its constructor without arguments runs. */
+  private void byConstructor(int name, Sure sure) {
+    make(name, sure);
+    Node node = world.node(name);
+    int method = node == null ? -1 : node.parsed.method(constructor);
+    if (method >= 0) {
+      reach(node, method, sure);
     }
   }
 
-  private void service(Node from, String service, Sure sure) {
-    Set<String> providers = world.providers(service);
+  private void byName(Node from, int name, Sure sure) {
+    Sure named = least(sure, Sure.MAYBE);
+    if (CLASS_NAME.matcher(names.text(name)).matches() && touch(name, named, from)) {
+      byConstructor(name, named);
+    }
+  }
+
+  private void service(Node from, int service, Sure sure) {
+    Set<String> providers = world.providers(names.text(service));
     if (providers.isEmpty() && world.has(service)) {
-      miss(Missing.Kind.NO_PROVIDER, service.replace('/', '.'), Sure.MAYBE, from);
+      miss(Missing.Kind.NO_PROVIDER, names.dotted(service), Sure.MAYBE, from);
     }
     for (String provider : providers) {
-      if (!world.has(provider) && !world.platform().has(provider)) {
-        miss(Missing.Kind.PROVIDER, provider.replace('/', '.'), sure, from);
-        continue;
+      int name = names.of(provider);
+      if (world.has(name) || world.isJavas(name)) {
+        byConstructor(name, least(sure, Sure.MAYBE));
+      } else {
+        miss(Missing.Kind.PROVIDER, names.dotted(name), sure, from);
       }
-      make(provider, least(sure, Sure.MAYBE));
-      world
-          .node(provider)
-          .flatMap(n -> n.links.method("<init>()V").map(m -> new World.Found(n, m)))
-          .ifPresent(f -> reach(f.node(), f.method(), least(sure, Sure.MAYBE)));
     }
   }
 
   private void nativeLibrary(Node from, String name, Sure sure) {
-    Set<String> names =
+    Set<String> files =
         Set.of(
             "lib" + name + ".so", name + ".dll", "lib" + name + ".dylib", "lib" + name + ".jnilib");
-    if (!world.hasFileNamed(names)) {
+    if (!world.hasFileNamed(files)) {
       miss(Missing.Kind.NATIVE, name, least(sure, Sure.MAYBE), from);
     }
   }

@@ -4,11 +4,14 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -16,40 +19,31 @@ import zugabe.bytes.Content;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
-import zugabe.formats.classfile.ClassFacts;
-import zugabe.formats.classfile.ClassLinks;
-import zugabe.formats.classfile.LinkReader;
-import zugabe.formats.classfile.UnreadableClassException;
 import zugabe.formats.zip.ArchivedContent;
 
 /** Everything a program can find: its own classes, then its libraries in order, then Java's own. */
 final class World {
   private static final String VERSIONS = "META-INF/versions/";
-  private static final String SERVICES = "META-INF/services/";
+  static final String SERVICES = "META-INF/services/";
+  private static final String CLASS = ".class";
   private static final int MAX_SERVICES = 1 << 20;
+  private static final Set<String> ANY_ARGUMENTS =
+      Set.of("java/lang/invoke/MethodHandle", "java/lang/invoke/VarHandle");
+
+  private static final Node UNREADABLE = new Node();
 
   private final int java;
+  private final ClassShelf shelf;
+  private final Names names;
   private final PlatformTable platform;
-  private final Map<String, Place> places = new HashMap<>();
+  private final int object;
+  private final Numbered<Place> places = new Numbered<>();
+  private final Numbered<Node> nodes = new Numbered<>();
+  private final Numbered<Optional<Outer>> outers = new Numbered<>();
+  private final Pairs lacking = new Pairs();
   private final Set<String> files = new HashSet<>();
+  private final Set<String> fileNames = new HashSet<>();
   private final Map<String, Set<String>> services = new LinkedHashMap<>();
-  private final Map<String, Optional<Node>> nodes = new HashMap<>();
-  private final Shelf shelf;
-
-  /** What was read for one program and may serve the next. */
-  static final class Shelf {
-    private final Map<Integer, PlatformTable> platforms = new HashMap<>();
-    private final IdentityHashMap<Content, Optional<ClassLinks>> classes = new IdentityHashMap<>();
-
-    private PlatformTable platform(int java) throws IOException {
-      PlatformTable known = platforms.get(java);
-      if (known == null) {
-        known = PlatformTable.of(java);
-        platforms.put(java, known);
-      }
-      return known;
-    }
-  }
 
   /**
    * Where a class lies.
@@ -57,33 +51,28 @@ final class World {
    * @param source the file, as the user would name it; for own classes the class file
    * @param library empty for own classes
    */
-  private record Place(String source, Optional<Library> library, Content content) {}
+  record Place(String source, Optional<Library> library, Content content) {}
 
-  /** A class that was read. */
-  static final class Node {
-    final ClassLinks links;
-    final String source;
-    final Optional<Library> library;
-    private Set<String> supers;
-
-    Node(ClassLinks links, String source, Optional<Library> library) {
-      this.links = links;
-      this.source = source;
-      this.library = library;
-    }
-
-    boolean isOwn() {
-      return library.isEmpty();
+  /**
+   * One of Java's own classes.
+   *
+   * @param members sorted
+   */
+  private record Outer(int superName, int[] interfaces, int[] members) {
+    boolean has(int member) {
+      return Arrays.binarySearch(members, member) >= 0;
     }
   }
 
-  private World(int java, Shelf shelf) throws IOException {
+  private World(int java, ClassShelf shelf) throws IOException {
     this.java = java;
     this.shelf = shelf;
+    this.names = shelf.names();
     this.platform = shelf.platform(java);
+    this.object = names.of("java/lang/Object");
   }
 
-  static World of(Materials materials, int java, Shelf shelf) throws IOException {
+  static World of(Materials materials, int java, ClassShelf shelf) throws IOException {
     World world = new World(java, shelf);
     for (OwnFile own : materials.own()) {
       world.own(own);
@@ -91,24 +80,29 @@ final class World {
     for (Library library : materials.libraries()) {
       world.library(library);
     }
-    materials
-        .natives()
-        .values()
-        .forEach(all -> all.forEach(n -> world.files.add(lastPart(n.name()))));
+    materials.natives().values().forEach(all -> all.forEach(n -> world.file(n.name())));
     return world;
   }
 
-  private static String lastPart(String path) {
-    return path.substring(path.lastIndexOf('/') + 1);
+  private void file(String path) {
+    if (!path.endsWith(CLASS)) {
+      files.add(path);
+      fileNames.add(path.substring(path.lastIndexOf('/') + 1));
+    }
+  }
+
+  private void place(String path, Place place) {
+    int name = names.of(path.substring(0, path.length() - CLASS.length()));
+    if (places.get(name) == null) {
+      places.put(name, place);
+    }
   }
 
   private void own(OwnFile own) throws IOException {
     String path = own.path();
-    files.add(path);
-    if (path.endsWith(".class")) {
-      places.putIfAbsent(
-          path.substring(0, path.length() - 6),
-          new Place(own.file().name(), Optional.empty(), own.file()));
+    file(path);
+    if (path.endsWith(CLASS)) {
+      place(path, new Place(own.file().name(), Optional.empty(), own.file()));
     }
     service(path, own.file());
   }
@@ -133,13 +127,12 @@ final class World {
         versions.put(path, version);
       }
     }
+    Optional<Library> it = Optional.of(library);
     for (Map.Entry<String, ArchivedContent> e : best.entrySet()) {
       String path = e.getKey();
-      files.add(path);
-      if (path.endsWith(".class")) {
-        places.putIfAbsent(
-            path.substring(0, path.length() - 6),
-            new Place(library.file().name(), Optional.of(library), e.getValue()));
+      file(path);
+      if (path.endsWith(CLASS)) {
+        place(path, new Place(library.file().name(), it, e.getValue()));
       }
       service(path, e.getValue());
     }
@@ -159,8 +152,8 @@ final class World {
     }
   }
 
-  PlatformTable platform() {
-    return platform;
+  Names names() {
+    return names;
   }
 
   /** Classes that say that they provide a service. */
@@ -169,136 +162,202 @@ final class World {
   }
 
   boolean hasFile(String path) {
-    return files.contains(path);
+    return path.endsWith(CLASS)
+        ? has(names.of(path.substring(0, path.length() - CLASS.length())))
+        : files.contains(path);
   }
 
-  /** Whether some file has this name, whatever folder it lies in. */
-  boolean hasFileNamed(Set<String> names) {
-    return files.stream().anyMatch(f -> names.contains(lastPart(f)));
+  /** Whether some file has one of these names, whatever folder it lies in. */
+  boolean hasFileNamed(Set<String> wanted) {
+    return wanted.stream().anyMatch(fileNames::contains);
   }
 
-  boolean has(String name) {
-    return places.containsKey(name);
+  /** Whether the materials have a class. */
+  boolean has(int name) {
+    return places.get(name) != null;
   }
 
-  /** A class of the materials; empty when there is none, or it can't be read. */
-  Optional<Node> node(String name) {
-    Optional<Node> known = nodes.get(name);
+  /** Whether Java has a class, and shows it. */
+  boolean isJavas(int name) {
+    return platform.has(names.text(name));
+  }
+
+  /** Whether another version of Java has it. */
+  boolean isOthers(int name) {
+    return platform.isOthers(names.text(name));
+  }
+
+  boolean isConcealed(int name) {
+    return platform.isConcealed(names.text(name));
+  }
+
+  /** Begins to read those of these classes that weren't yet. */
+  ClassShelf.Fetching fetch(Collection<Integer> wanted) {
+    List<Content> contents = new ArrayList<>();
+    for (int name : wanted) {
+      if (!isKnown(name)) {
+        contents.add(places.get(name).content());
+      }
+    }
+    return shelf.fetch(contents);
+  }
+
+  boolean isKnown(int name) {
+    return nodes.get(name) != null || places.get(name) == null;
+  }
+
+  /** Makes sure that a class has its links at hand. */
+  void refresh(Node node) throws IOException {
+    shelf.refresh(node.parsed, node.place.content());
+  }
+
+  /** A class of the materials; null when there is none, or it can't be read. */
+  Node node(int name) {
+    Node known = nodes.get(name);
     if (known == null) {
       Place place = places.get(name);
-      known = place == null ? Optional.empty() : read(name, place);
+      if (place == null) {
+        return null;
+      }
+      known = read(name, place);
       nodes.put(name, known);
     }
-    return known;
+    return known == UNREADABLE ? null : known;
   }
 
-  private Optional<Node> read(String name, Place place) {
-    return shelf
-        .classes
-        .computeIfAbsent(place.content(), World::links)
-        .filter(l -> l.name().equals(name))
-        .map(l -> new Node(l, place.source(), place.library()));
-  }
-
-  private static Optional<ClassLinks> links(Content content) {
-    if (content.size() > ClassFacts.MAX_BYTES) {
-      return Optional.empty();
-    }
-    try (InputStream in = content.open()) {
-      return Optional.of(LinkReader.read(in.readAllBytes()));
-    } catch (UnreadableClassException e) {
-      // told where classes are looked at one by one
-      return Optional.empty();
+  private Node read(int name, Place place) {
+    try {
+      return shelf
+          .get(place.content())
+          .filter(p -> p.name == name)
+          .map(parsed -> new Node(parsed, place))
+          .orElse(UNREADABLE);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
   }
 
-  /** Names of every class and interface that a class is one of, itself included. */
-  Set<String> supers(Node node) {
+  private Outer outer(int name) {
+    Optional<Outer> known = outers.get(name);
+    if (known == null) {
+      known = platform.type(names.text(name)).map(this::outer);
+      outers.put(name, known);
+    }
+    return known.orElse(null);
+  }
+
+  private Outer outer(PlatformTable.Type type) {
+    return new Outer(
+        type.superName().isEmpty() ? -1 : names.of(type.superName()),
+        type.interfaces().stream().mapToInt(names::of).toArray(),
+        type.members().stream().mapToInt(names::of).sorted().toArray());
+  }
+
+  /** Every class and interface that a class is one of, itself first. */
+  int[] supers(Node node) {
     if (node.supers == null) {
-      Set<String> all = new HashSet<>();
-      collect(node.links.name(), all);
-      node.supers = all;
+      Set<Integer> all = new LinkedHashSet<>();
+      collect(node.parsed.name, all);
+      node.supers = all.stream().mapToInt(Integer::intValue).toArray();
     }
     return node.supers;
   }
 
-  private void collect(String name, Set<String> all) {
-    if (name.isEmpty() || !all.add(name)) {
+  private void collect(int name, Set<Integer> all) {
+    if (name < 0 || !all.add(name)) {
       return;
     }
-    Optional<Node> node = node(name);
-    if (node.isPresent()) {
-      collect(node.get().links.superName(), all);
-      node.get().links.interfaces().forEach(i -> collect(i, all));
-      return;
+    Node node = node(name);
+    Outer outer = node == null ? outer(name) : null;
+    if (node != null) {
+      collect(node.parsed.superName, all);
+      for (int i : node.parsed.interfaces) {
+        collect(i, all);
+      }
+    } else if (outer != null) {
+      collect(outer.superName(), all);
+      for (int i : outer.interfaces()) {
+        collect(i, all);
+      }
     }
-    platform
-        .type(name)
-        .ifPresent(
-            t -> {
-              collect(t.superName(), all);
-              t.interfaces().forEach(i -> collect(i, all));
-            });
   }
 
-  /** A method of the materials and the class that has it. */
-  record Found(Node node, ClassLinks.Method method) {}
+  /**
+   * Whether one of Java's own classes above a class declares a method, so that Java may call it.
+   */
+  boolean isJavasToCall(Node node, int selector) {
+    for (int name : supers(node)) {
+      if (places.get(name) == null) {
+        Outer outer = outer(name);
+        if (outer != null && outer.has(selector)) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
 
-  /** The method that a call on exactly this class runs, when it is one of the materials. */
-  Optional<Found> resolve(String owner, String selector) {
-    for (String at = owner; !at.isEmpty(); ) {
-      Optional<Node> node = node(at);
-      if (node.isEmpty()) {
-        break;
+  /**
+   * The class of the materials whose method a call on exactly this class runs; null when there is
+   * none.
+   */
+  Node holder(int owner, int selector) {
+    int at = owner;
+    while (at >= 0 && node(at) != null) {
+      if (node(at).parsed.method(selector) >= 0) {
+        return node(at);
       }
-      Optional<ClassLinks.Method> method = node.get().links.method(selector);
-      if (method.isPresent()) {
-        return Optional.of(new Found(node.get(), method.get()));
-      }
-      at = node.get().links.superName();
+      at = node(at).parsed.superName;
     }
-    Optional<Node> node = node(owner);
-    if (node.isEmpty()) {
-      return Optional.empty();
+    if (node(owner) == null) {
+      return null;
     }
-    for (String name : supers(node.get())) {
-      Optional<Node> other = node(name).filter(n -> n.links.isInterface());
-      Optional<ClassLinks.Method> method =
-          other.flatMap(n -> n.links.method(selector)).filter(m -> !m.isAbstract());
-      if (method.isPresent()) {
-        return Optional.of(new Found(other.get(), method.get()));
+    for (int name : supers(node(owner))) {
+      Node other = node(name);
+      if (other != null && other.parsed.isInterface) {
+        int method = other.parsed.method(selector);
+        if (method >= 0 && !other.parsed.isAbstract(method)) {
+          return other;
+        }
       }
     }
-    return Optional.empty();
+    return null;
   }
 
   /**
    * Whether a member isn't there for sure: every class that could have it is known, and none does.
    */
-  boolean lacks(String owner, String member, boolean field) {
-    Set<String> all = new HashSet<>();
+  boolean lacks(int owner, int member, boolean field) {
+    Node node = node(owner);
+    if (node != null && hasItself(node, member, field)) {
+      return false;
+    }
+    int known = lacking.get(owner, member);
+    if (known == 0) {
+      known = isLacking(owner, member, field) ? 2 : 1;
+      lacking.put(owner, member, known);
+    }
+    return known == 2;
+  }
+
+  private static boolean hasItself(Node node, int member, boolean field) {
+    return field ? node.parsed.hasField(member) : node.parsed.method(member) >= 0;
+  }
+
+  private boolean isLacking(int owner, int member, boolean field) {
+    Set<Integer> all = new LinkedHashSet<>();
     collect(owner, all);
-    all.add("java/lang/Object");
-    for (String name : all) {
-      Optional<Node> node = node(name);
-      if (node.isPresent()) {
-        boolean has =
-            field
-                ? node.get().links.fields().contains(member)
-                : node.get().links.method(member).isPresent();
-        if (has) {
+    all.add(object);
+    for (int name : all) {
+      Node node = node(name);
+      if (node != null) {
+        if (hasItself(node, member, field)) {
           return false;
         }
       } else {
-        Optional<PlatformTable.Type> type = platform.type(name);
         // of a class that isn't known, or that Java keeps to itself, nothing can be said
-        if (type.isEmpty() || type.get().members().contains(member)) {
-          return false;
-        }
-        if (name.equals("java/lang/invoke/MethodHandle")
-            || name.equals("java/lang/invoke/VarHandle")) {
+        Outer outer = outer(name);
+        if (outer == null || outer.has(member) || ANY_ARGUMENTS.contains(names.text(name))) {
           return false;
         }
       }

@@ -60,6 +60,11 @@ public final class FileContent implements Content {
     return size;
   }
 
+  /** Whether what is read of it is digested, as for a build. */
+  boolean isDigested() {
+    return digests;
+  }
+
   /** Whether the system lets its owner run it. */
   public boolean isExecutable() throws IOException {
     if (executable == null) {

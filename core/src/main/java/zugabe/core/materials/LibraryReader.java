@@ -5,7 +5,9 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
 import zugabe.core.finding.FindingCode;
@@ -14,6 +16,7 @@ import zugabe.core.finding.Where;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.ManifestReader;
+import zugabe.formats.zip.ArchivedContent;
 import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipFaultException;
 import zugabe.formats.zip.ZipIrregularity;
@@ -24,22 +27,25 @@ import zugabe.formats.zip.ZipReader;
 /** Reads a library in one pass that digests it, checks every entry and notes what it is. */
 final class LibraryReader implements ZipPass.Visitor {
   private final FileContent file;
+  private final UserCache cache;
   private final Findings findings;
   private final ByteArrayOutputStream manifest = new ByteArrayOutputStream();
   private final ByteArrayOutputStream pom = new ByteArrayOutputStream();
   private int poms;
   private int highestMajor;
   private String highestClass = "";
-  private final java.util.List<String> notClasses = new java.util.ArrayList<>();
+  private final List<String> notClasses = new ArrayList<>();
 
-  private LibraryReader(FileContent file, Findings findings) {
+  private LibraryReader(FileContent file, UserCache cache, Findings findings) {
     this.file = file;
+    this.cache = cache;
     this.findings = findings;
   }
 
   /** The library, or empty when it can't be used; why is in the findings. */
-  static Optional<Library> read(FileContent file, Findings findings) throws IOException {
-    return new LibraryReader(file, findings).read();
+  static Optional<Library> read(FileContent file, UserCache cache, Findings findings)
+      throws IOException {
+    return new LibraryReader(file, cache, findings).read();
   }
 
   private Optional<Library> read() throws IOException {
@@ -47,12 +53,19 @@ final class LibraryReader implements ZipPass.Visitor {
     try {
       listing = ZipReader.read(file);
     } catch (ZipFaultException e) {
-      report(java.util.List.of(e.irregularity()));
+      report(List.of(e.irregularity()));
       return Optional.empty();
     }
     report(listing.irregularities());
     if (!listing.isSound()) {
       return Optional.empty();
+    }
+    // a build reads everything anyway, for its digests
+    Optional<String> stamp =
+        file.isDigested() || !cache.isOn() ? Optional.empty() : cache.stamp(file.path());
+    Optional<LibraryFacts> kept = stamp.flatMap(s -> LibraryFacts.kept(cache, s));
+    if (kept.isPresent()) {
+      return Optional.of(library(kept.get(), unread(listing)));
     }
     ZipPass.Result pass;
     try (InputStream whole = file.open()) {
@@ -70,13 +83,35 @@ final class LibraryReader implements ZipPass.Visitor {
           "It doesn't start like a class file.",
           "Get an undamaged copy of the library, if the program needs this class.");
     }
-    Optional<Manifest> read =
-        manifest.size() == 0
-            ? Optional.empty()
-            : Optional.of(ManifestReader.read(manifest.toByteArray()).manifest());
-    String name = file.path().getFileName().toString();
-    return Optional.of(
-        new Library(name, version(read), file, pass.contents(), read, highestMajor, highestClass));
+    Optional<Manifest> read = manifest(manifest.toByteArray());
+    LibraryFacts facts =
+        new LibraryFacts(version(read), manifest.toByteArray(), highestMajor, highestClass);
+    if (stamp.isPresent() && notClasses.isEmpty() && stamp.equals(cache.stamp(file.path()))) {
+      facts.keep(cache, stamp.get());
+    }
+    return Optional.of(library(facts, pass.contents()));
+  }
+
+  private static Optional<Manifest> manifest(byte[] bytes) {
+    return bytes.length == 0
+        ? Optional.empty()
+        : Optional.of(ManifestReader.read(bytes).manifest());
+  }
+
+  private Library library(LibraryFacts facts, List<ArchivedContent> contents) {
+    return new Library(
+        file.path().getFileName().toString(),
+        facts.version(),
+        file,
+        contents,
+        manifest(facts.manifest()),
+        facts.highestMajor(),
+        facts.highestClass());
+  }
+
+  /** The entries of a library that isn't written anywhere, so that nobody asks for their sums. */
+  private static List<ArchivedContent> unread(ZipListing listing) {
+    return listing.entries().stream().map(e -> new ArchivedContent(e, 0)).toList();
   }
 
   private void report(Collection<ZipIrregularity> irregularities) {

@@ -104,10 +104,15 @@ public record Materials(
 
     private final ClassSurvey.Reading classes;
     private final Workers workers;
+    private final UserCache cache;
     private final Findings findings;
 
-    public Shelf(Workers workers, Findings findings) {
+    /**
+     * @param cache for what reading libraries tells
+     */
+    public Shelf(Workers workers, UserCache cache, Findings findings) {
       this.workers = workers;
+      this.cache = cache;
       this.findings = findings;
       this.classes = new ClassSurvey.Reading(workers, findings);
     }
@@ -127,7 +132,7 @@ public record Materials(
               .filter(f -> !read.containsKey(f.file().path()) && seen.add(f.file().path()))
               .toList();
       List<Optional<Library>> libraries =
-          workers.map(fresh, f -> LibraryReader.read(f.file(), findings));
+          workers.map(fresh, f -> LibraryReader.read(f.file(), cache, findings));
       for (int i = 0; i < fresh.size(); i++) {
         read.put(fresh.get(i).file().path(), libraries.get(i));
       }

@@ -13,7 +13,6 @@ import zugabe.core.materials.Materials;
 import zugabe.core.materials.Sought;
 import zugabe.core.recipe.MaterialsSpec;
 import zugabe.core.work.Progress;
-import zugabe.core.work.Workers;
 
 /** The recipe's groups of materials: each is looked for once, and read when it is needed. */
 final class Groups {
@@ -33,7 +32,7 @@ final class Groups {
       Map<String, MaterialsSpec> specs,
       Set<String> withLinks,
       Finder finder,
-      Workers workers,
+      Materials.Shelf shelf,
       Progress progress,
       Findings findings) {
     this.specs = specs;
@@ -41,7 +40,7 @@ final class Groups {
     this.finder = finder;
     this.progress = progress;
     this.findings = findings;
-    this.shelf = new Materials.Shelf(workers, findings);
+    this.shelf = shelf;
   }
 
   /** Looks for the files of every group. */

@@ -29,7 +29,6 @@ import zugabe.core.recipe.PageSpec;
 import zugabe.core.recipe.ProgramSpec;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.work.Progress;
-import zugabe.core.work.Workers;
 
 /** Makes a plan of a recipe: applies defaults, finds and reads materials, resolves names. */
 public final class Planner {
@@ -42,12 +41,13 @@ public final class Planner {
   /**
    * @param folder the recipe's, absolute and normalised
    * @param digests whether files are digested while they are read: not needed just to look at them
+   * @param shelf for what is read
    */
   public Planner(
       Recipe recipe,
       Path folder,
       boolean digests,
-      Workers workers,
+      Materials.Shelf shelf,
       Progress progress,
       Findings findings) {
     this.recipe = recipe;
@@ -56,7 +56,7 @@ public final class Planner {
     this.finder = new Finder(folder, roots(recipe, folder), digests, findings);
     this.groups =
         new Groups(
-            recipe.materials(), Trees.groupsWithLinks(recipe), finder, workers, progress, findings);
+            recipe.materials(), Trees.groupsWithLinks(recipe), finder, shelf, progress, findings);
   }
 
   private static Map<String, Path> roots(Recipe recipe, Path folder) {

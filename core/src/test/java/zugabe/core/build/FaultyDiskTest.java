@@ -28,6 +28,8 @@ import zugabe.bytes.Digests;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
+import zugabe.core.materials.Materials;
+import zugabe.core.materials.UserCache;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planner;
 import zugabe.core.recipe.Recipe;
@@ -124,7 +126,13 @@ public final class FaultyDiskTest {
     try (Workers workers = Workers.of(2)) {
       Recipe recipe = Recipe.read("r", text, List.of(), Map.of(), findings).orElseThrow();
       Plan plan =
-          new Planner(recipe, folder, true, workers, Progress.NONE, findings)
+          new Planner(
+                  recipe,
+                  folder,
+                  true,
+                  new Materials.Shelf(workers, UserCache.none(), findings),
+                  Progress.NONE,
+                  findings)
               .plan(List.of(), java.time.Instant.EPOCH);
       assertThat(findings.hasErrors()).isFalse();
       Builder.Order order =

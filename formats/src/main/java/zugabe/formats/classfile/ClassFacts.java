@@ -43,9 +43,7 @@ public record ClassFacts(String name, int major, Main main, String superName) {
    * @throws UnreadableClassException when it isn't one, or is newer than the reader
    */
   public static ClassFacts decode(byte[] bytes) throws UnreadableClassException {
-    if (bytes.length < HEADER_BYTES || !isClass(bytes)) {
-      throw new UnreadableClassException("it doesn't start like a class file");
-    }
+    checkHeader(bytes);
     try {
       Finder finder = new Finder();
       new ClassReader(bytes)
@@ -60,6 +58,12 @@ public record ClassFacts(String name, int major, Main main, String superName) {
         | NullPointerException
         | TypeNotPresentException e) {
       throw new UnreadableClassException("its structure is damaged");
+    }
+  }
+
+  static void checkHeader(byte[] bytes) throws UnreadableClassException {
+    if (!isClass(bytes)) {
+      throw new UnreadableClassException("it doesn't start like a class file");
     }
   }
 

@@ -1,13 +1,13 @@
 package zugabe.formats.classfile;
 
 import java.util.List;
-import java.util.Optional;
 
 /**
  * What a class links to, method by method. Names have slashes.
  *
  * @param superName empty for {@code java/lang/Object}
  * @param fields with their descriptors, as {@code name descriptor}
+ * @param links each once, however many methods have it
  */
 public record ClassLinks(
     String name,
@@ -15,18 +15,35 @@ public record ClassLinks(
     String superName,
     List<String> interfaces,
     List<String> fields,
-    List<Method> methods) {
+    List<Method> methods,
+    List<Link> links) {
 
   private static final int ACC_STATIC = 8;
   private static final int ACC_ABSTRACT = 0x400;
   private static final int ACC_INTERFACE = 0x200;
 
-  /**
-   * A method with its links in order.
-   *
-   * @param selector name and descriptor
-   */
-  public record Method(String selector, int access, List<Link> links) {
+  /** A method and the places of its links among those of the class, in order. */
+  public static final class Method {
+    private final String selector;
+    private final int access;
+    private final int[] links;
+
+    Method(String selector, int access, int[] links) {
+      this.selector = selector;
+      this.access = access;
+      this.links = links;
+    }
+
+    /** Name and descriptor. */
+    public String selector() {
+      return selector;
+    }
+
+    /** Places in {@link ClassLinks#links}; nobody changes them. */
+    public int[] links() {
+      return links;
+    }
+
     public boolean isStatic() {
       return (access & ACC_STATIC) != 0;
     }
@@ -73,15 +90,5 @@ public record ClassLinks(
 
   public boolean isInterface() {
     return (access & ACC_INTERFACE) != 0;
-  }
-
-  /** The method of this name and descriptor. */
-  public Optional<Method> method(String selector) {
-    for (Method m : methods) {
-      if (m.selector().equals(selector)) {
-        return Optional.of(m);
-      }
-    }
-    return Optional.empty();
   }
 }

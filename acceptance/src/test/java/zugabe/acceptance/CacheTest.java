@@ -1,0 +1,117 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.Stream;
+import org.testng.annotations.Test;
+
+/** What is kept from one look at files for the next. */
+public final class CacheTest {
+  private static final String RECIPE =
+      """
+      app: {name: Tern, version: 1.0}
+      materials:
+        app: {own: classes, libraries: lib/*.jar}
+      deliverables:
+        tern: {kind: jar, libraries: nested, program: tern}
+      programs:
+        tern: {main: a.Main}
+      """;
+
+  private static Workspace workspace() throws Exception {
+    Workspace w = Workspace.create();
+    w.library("lib/level.jar", "lib.Level", "public int mean() { return 4; }");
+    w.compile(
+        "classes",
+        "a.Main",
+        "public static void main(String[] a) { System.out.println(new lib.Level().mean()); }");
+    w.write("zugabe.yaml", RECIPE);
+    settle(w);
+    return w;
+  }
+
+  /** Nothing is kept of a file that changed a moment ago. */
+  private static void settle(Workspace w) throws IOException {
+    Instant before = Instant.now().minusSeconds(60);
+    try (Stream<Path> files = Files.walk(w.path("."))) {
+      for (Path p : files.filter(Files::isRegularFile).toList()) {
+        if (Files.getLastModifiedTime(p).toInstant().isAfter(before)) {
+          Files.setLastModifiedTime(p, FileTime.from(before));
+        }
+      }
+    }
+  }
+
+  private static Program.Result check(Workspace w) throws Exception {
+    return w.program()
+        .with("ZUGABE_CACHE", "")
+        .with("XDG_CACHE_HOME", w.path("cache").toString())
+        .zugabe("check");
+  }
+
+  private static List<Path> kept(Workspace w) throws IOException {
+    try (Stream<Path> files = Files.list(w.path("cache/zugabe"))) {
+      return files.filter(f -> !f.endsWith("swept")).sorted().toList();
+    }
+  }
+
+  @Test
+  public void aSecondLookSaysTheSameAndAChangeIsSeen() throws Exception {
+    try (Workspace w = workspace()) {
+      Program.Result first = check(w);
+      assertThat(first.exit()).isZero();
+      // a library and a program's links
+      List<Path> kept = kept(w);
+      assertThat(kept).hasSize(2);
+      assertThat(check(w)).isEqualTo(first);
+      assertThat(kept(w)).isEqualTo(kept);
+
+      w.library("lib/level.jar", "lib.Level", "public long mean() { return 4; }");
+      settle(w);
+      Program.Result other = check(w);
+      assertThat(other.exit()).isEqualTo(1);
+      assertThat(other.err()).contains("Z8002", "int mean()");
+      assertThat(check(w)).isEqualTo(other);
+    }
+  }
+
+  @Test
+  public void spoiltOrUselessCachesChangeNothing() throws Exception {
+    try (Workspace w = workspace()) {
+      Program.Result first = check(w);
+      for (Path p : kept(w)) {
+        Files.writeString(p, "not what was kept");
+      }
+      assertThat(check(w)).isEqualTo(first);
+      for (Path p : kept(w)) {
+        Files.write(p, new byte[0]);
+      }
+      assertThat(check(w)).isEqualTo(first);
+      // a file where the folder should be
+      assertThat(
+              w.program()
+                  .with("ZUGABE_CACHE", "")
+                  .with("XDG_CACHE_HOME", w.path("zugabe.yaml").toString())
+                  .zugabe("check"))
+          .isEqualTo(first);
+    }
+  }
+
+  @Test
+  public void nothingIsKeptOfWhatJustChangedOrWhenItIsOff() throws Exception {
+    try (Workspace w = workspace()) {
+      w.program().with("XDG_CACHE_HOME", w.path("cache").toString()).zugabe("check");
+      assertThat(w.path("cache")).doesNotExist();
+      Files.setLastModifiedTime(
+          w.path("lib/level.jar"), FileTime.from(Instant.now().plusSeconds(60)));
+      check(w);
+      assertThat(w.path("cache")).doesNotExist();
+    }
+  }
+}

@@ -1,0 +1,149 @@
+package zugabe.core.links;
+
+import zugabe.formats.classfile.ClassLinks;
+import zugabe.formats.classfile.ClassLinks.Kind;
+import zugabe.formats.classfile.ClassLinks.Link;
+
+/** A class that was read, in numbers. What its methods link to can be let go and read again. */
+final class Parsed {
+  private static final Kind[] KINDS = Kind.values();
+  private static final int KIND_BITS = 5;
+  private static final int KIND_MASK = (1 << KIND_BITS) - 1;
+  private static final byte STATIC = 1;
+  private static final byte ABSTRACT = 2;
+
+  final int name;
+
+  /** Of the superclass; below 0 for the class that has none. */
+  final int superName;
+
+  final int[] interfaces;
+  final boolean isInterface;
+
+  /** Their selectors. */
+  final int[] methods;
+
+  private final byte[] flags;
+  private final int[] fields;
+  private Held held;
+
+  Parsed(ClassLinks from, Names names) {
+    name = names.of(from.name());
+    superName = from.superName().isEmpty() ? -1 : names.of(from.superName());
+    interfaces = from.interfaces().stream().mapToInt(names::of).toArray();
+    isInterface = from.isInterface();
+    fields = from.fields().stream().mapToInt(names::of).toArray();
+    methods = new int[from.methods().size()];
+    flags = new byte[methods.length];
+    for (int i = 0; i < methods.length; i++) {
+      ClassLinks.Method m = from.methods().get(i);
+      methods[i] = names.of(m.selector());
+      flags[i] = (byte) ((m.isStatic() ? STATIC : 0) | (m.isAbstract() ? ABSTRACT : 0));
+    }
+    held = new Held(from, names);
+  }
+
+  /** Told each link of a method. */
+  interface Follower {
+    /**
+     * @param member below 0 for none
+     */
+    void follow(Kind kind, int owner, int member, boolean guarded);
+  }
+
+  /** A class's links in little room: two numbers for each, and which of them each method has. */
+  private static final class Held {
+    private final int[] table;
+    private final char[] places;
+    private final int[] starts;
+
+    Held(ClassLinks from, Names names) {
+      table = new int[2 * from.links().size()];
+      for (int i = 0; i < from.links().size(); i++) {
+        Link link = from.links().get(i);
+        int kind = 2 * link.kind().ordinal() + (link.guarded() ? 1 : 0);
+        table[2 * i] = (names.of(link.owner()) << KIND_BITS) | kind;
+        table[2 * i + 1] = link.member().isEmpty() ? -1 : names.of(link.member());
+      }
+      int count = 0;
+      for (ClassLinks.Method m : from.methods()) {
+        count += m.links().length;
+      }
+      places = new char[count];
+      starts = new int[from.methods().size() + 1];
+      int at = 0;
+      for (int i = 0; i < from.methods().size(); i++) {
+        starts[i] = at;
+        for (int place : from.methods().get(i).links()) {
+          places[at++] = (char) place;
+        }
+      }
+      starts[starts.length - 1] = at;
+    }
+
+    int bytes() {
+      return 4 * table.length + 2 * places.length + 4 * starts.length + 64;
+    }
+  }
+
+  /** The links of a method; they must be held. */
+  void follow(int method, Follower follower) {
+    if (method + 1 >= held.starts.length) {
+      // the file was changed since, and isn't the same class any more
+      return;
+    }
+    for (int i = held.starts[method]; i < held.starts[method + 1]; i++) {
+      int at = 2 * held.places[i];
+      int packed = held.table[at];
+      follower.follow(
+          KINDS[(packed & KIND_MASK) >> 1],
+          packed >>> KIND_BITS,
+          held.table[at + 1],
+          (packed & 1) != 0);
+    }
+  }
+
+  boolean holdsLinks() {
+    return held != null;
+  }
+
+  /** How much memory the links take. */
+  int bytes() {
+    return held.bytes();
+  }
+
+  void letGo() {
+    held = null;
+  }
+
+  /** Takes the links of the same class, read again. */
+  void hold(ClassLinks again, Names names) {
+    held = new Held(again, names);
+  }
+
+  /** Where a method of this selector stands, or -1. */
+  int method(int selector) {
+    return indexOf(methods, selector);
+  }
+
+  boolean hasField(int field) {
+    return indexOf(fields, field) >= 0;
+  }
+
+  private static int indexOf(int[] all, int wanted) {
+    for (int i = 0; i < all.length; i++) {
+      if (all[i] == wanted) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  boolean isStatic(int method) {
+    return (flags[method] & STATIC) != 0;
+  }
+
+  boolean isAbstract(int method) {
+    return (flags[method] & ABSTRACT) != 0;
+  }
+}

@@ -1,0 +1,110 @@
+package zugabe.core.links;
+
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import zugabe.core.links.Missing.Sure;
+import zugabe.formats.classfile.MemberText;
+
+/** Missing things that one remedy mends, in words. */
+record Telling(List<Missing> group, int java) {
+  private static final int FEW = 3;
+
+  Missing.Kind kind() {
+    return group.get(0).kind();
+  }
+
+  /** Whether code that is called needs one of them. */
+  boolean isSure() {
+    return group.stream().anyMatch(m -> m.sure() == Sure.CALLED);
+  }
+
+  String what() {
+    String names = few(group.stream().map(Missing::name).toList());
+    String verb = isSure() ? (isOne() ? " is" : " are") : " may be";
+    String absent = verb + " missing; " + needed();
+    return switch (kind()) {
+      case CLASS -> (isOne() ? "Class " : "Classes ") + names + absent;
+      case OTHER_JAVA ->
+          names + (isOne() ? " isn't" : " aren't") + " in Java " + java + "; " + needed();
+      case MEMBER -> owner() + " has no member " + members() + "; " + needed();
+      case PROVIDER -> "The service provider " + names + absent;
+      case NO_PROVIDER -> "Nothing provides the service " + names + "; " + needed();
+      case RESOURCE -> "The resource " + names + absent;
+      case NATIVE -> "The native library " + names + absent;
+      case CONCEALED ->
+          names
+              + (isOne() ? " is" : " are")
+              + " internal to Java, which keeps "
+              + them()
+              + " to itself; "
+              + needed();
+    };
+  }
+
+  private boolean isOne() {
+    return group.size() == 1;
+  }
+
+  private String them() {
+    return isOne() ? "it" : "them";
+  }
+
+  private String owner() {
+    String name = group.get(0).name();
+    return name.substring(0, name.indexOf(' '));
+  }
+
+  private String members() {
+    return few(
+        group.stream()
+            .map(m -> MemberText.of(m.name().substring(m.name().indexOf(' ') + 1)))
+            .toList());
+  }
+
+  private String needed() {
+    Set<String> by = new TreeSet<>();
+    Set<String> in = new TreeSet<>();
+    group.forEach(
+        m -> {
+          by.addAll(m.by());
+          in.addAll(m.in());
+        });
+    return few(List.copyOf(by))
+        + (by.size() == 1 ? " needs " : " need ")
+        + them()
+        + " ("
+        + few(List.copyOf(in))
+        + ").";
+  }
+
+  String fix() {
+    String name = group.get(0).name();
+    String home = name.contains(".") ? name.substring(0, name.lastIndexOf('.')) : "";
+    return switch (kind()) {
+      case CLASS ->
+          "Add the library that has "
+              + (home.isEmpty() ? "it" : "package " + home)
+              + " to libraries:.";
+      case OTHER_JAVA ->
+          "Name a version that has "
+              + them()
+              + " under java:, or add a library that has package "
+              + home
+              + " to libraries:.";
+      case MEMBER -> "Take versions of the libraries that belong together.";
+      case PROVIDER -> "Add the library that has this class, or the newer one that lists another.";
+      case NO_PROVIDER -> "Add a library that provides it, unless the program does without.";
+      case RESOURCE -> "Add the file to own:, in that folder, with that spelling.";
+      case NATIVE -> "Name its files by platform under natives:.";
+      case CONCEALED ->
+          "Take a newer version of the library, or allow it by an option such as --add-exports.";
+    };
+  }
+
+  static String few(List<String> names) {
+    int more = names.size() - FEW;
+    return String.join(", ", names.subList(0, Math.min(FEW, names.size())))
+        + (more > 0 ? " and " + more + " more" : "");
+  }
+}

@@ -1,0 +1,46 @@
+package zugabe.core.materials;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.util.Optional;
+
+/**
+ * What reading a whole library without fault told, as it is kept for the next look at it.
+ *
+ * @param manifest its bytes; none when it has none
+ */
+record LibraryFacts(
+    Optional<String> version, byte[] manifest, int highestMajor, String highestClass) {
+  private static final String KIND = "library 1";
+
+  static Optional<LibraryFacts> kept(UserCache cache, String stamp) {
+    return cache.get(KIND, stamp).flatMap(LibraryFacts::decode);
+  }
+
+  private static Optional<LibraryFacts> decode(byte[] bytes) {
+    try (DataInputStream in = new DataInputStream(new ByteArrayInputStream(bytes))) {
+      Optional<String> version = in.readBoolean() ? Optional.of(in.readUTF()) : Optional.empty();
+      int major = in.readUnsignedShort();
+      String example = in.readUTF();
+      return Optional.of(new LibraryFacts(version, in.readAllBytes(), major, example));
+    } catch (IOException e) {
+      return Optional.empty();
+    }
+  }
+
+  void keep(UserCache cache, String stamp) throws IOException {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    DataOutputStream out = new DataOutputStream(bytes);
+    out.writeBoolean(version.isPresent());
+    if (version.isPresent()) {
+      out.writeUTF(version.get());
+    }
+    out.writeShort(highestMajor);
+    out.writeUTF(highestClass);
+    out.write(manifest);
+    cache.put(KIND, stamp, bytes.toByteArray());
+  }
+}

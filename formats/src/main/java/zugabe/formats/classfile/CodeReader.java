@@ -1,0 +1,178 @@
+package zugabe.formats.classfile;
+
+import zugabe.formats.classfile.ClassLinks.Kind;
+
+/** Reads a method's instructions for what they link to, and for constants that name something. */
+final class CodeReader {
+  /** A constant is used within so many instructions. */
+  private static final int NEAR = 8;
+
+  private static final int MAX_NAME = 200;
+  private final ConstantPool pool;
+  private final LinkTable table;
+  private final Guards guards;
+  private int count;
+  private int offset;
+  private boolean guarded;
+  private String text;
+  private int textAt = -NEAR - 1;
+  private String literal;
+  private String literalBefore;
+  private int literalAt = -NEAR - 1;
+
+  CodeReader(ConstantPool pool, LinkTable table, Guards guards) {
+    this.pool = pool;
+    this.table = table;
+    this.guards = guards;
+  }
+
+  /**
+   * Reads one instruction.
+   *
+   * @param offset within the method's code
+   */
+  void instruction(int at, int offset) {
+    count++;
+    int opcode = pool.u1(at);
+    boolean links = opcode == Instructions.LDC || opcode == Instructions.LDC_W;
+    if (!links && (opcode < Instructions.GETSTATIC || opcode > Instructions.MULTIANEWARRAY)) {
+      return;
+    }
+    this.offset = offset;
+    this.guarded = guards.isGuarded(offset);
+    switch (opcode) {
+      case Instructions.LDC -> constant(pool.u1(at + 1));
+      case Instructions.LDC_W -> constant(pool.u2(at + 1));
+      case Instructions.GETSTATIC, Instructions.PUTSTATIC ->
+          table.member(Kind.STATIC_FIELD, pool.u2(at + 1), guarded);
+      case Instructions.GETSTATIC + 2, Instructions.PUTFIELD ->
+          table.member(Kind.FIELD, pool.u2(at + 1), guarded);
+      case Instructions.INVOKEVIRTUAL, Instructions.INVOKEINTERFACE ->
+          call(Kind.VIRTUAL, pool.u2(at + 1));
+      case Instructions.INVOKEVIRTUAL + 1, Instructions.INVOKEVIRTUAL + 2 ->
+          call(Kind.DIRECT, pool.u2(at + 1));
+      case Instructions.INVOKEDYNAMIC -> table.callSite(pool.u2(at + 1), guarded);
+      case Instructions.NEW -> table.type(Kind.NEW, pool.u2(at + 1), guarded);
+      case Instructions.ANEWARRAY,
+          Instructions.CHECKCAST,
+          Instructions.INSTANCEOF,
+          Instructions.MULTIANEWARRAY ->
+          table.type(Kind.CLASS, pool.u2(at + 1), guarded);
+      default -> {
+        // the others of that range link to nothing
+      }
+    }
+  }
+
+  private void constant(int index) {
+    int tag = pool.tag(index);
+    if (tag == ConstantPool.STRING) {
+      text = pool.named(index);
+      textAt = count;
+      if (isClassName(text)) {
+        table.add(Kind.NAMED, text.replace('.', '/'), true);
+      }
+    } else if (tag == ConstantPool.CLASS) {
+      table.type(Kind.CLASS, index, guarded);
+      literalBefore = literal;
+      literal = pool.named(index);
+      literalAt = count;
+    }
+  }
+
+  /**
+   * Whether a text has the form that names of classes have: packages in lower case, a class that
+   * starts in upper case. Looked at by hand, since there are millions.
+   */
+  private static boolean isClassName(String text) {
+    int dot = text.lastIndexOf('.');
+    boolean could =
+        dot > 0
+            && text.length() < MAX_NAME
+            && dot + 1 < text.length()
+            && isUpper(text.charAt(dot + 1));
+    boolean starts = true;
+    for (int i = 0; could && i < text.length(); i++) {
+      char c = text.charAt(i);
+      boolean letter = isUpper(c) || (c >= 'a' && c <= 'z');
+      if (starts && i < dot) {
+        could = letter && !isUpper(c);
+      } else {
+        could =
+            letter
+                || (c >= '0' && c <= '9')
+                || c == '_'
+                || (c == '.' && i <= dot)
+                || (c == '$' && i > dot);
+      }
+      starts = c == '.';
+    }
+    return could;
+  }
+
+  private static boolean isUpper(char c) {
+    return c >= 'A' && c <= 'Z';
+  }
+
+  private void call(Kind kind, int method) {
+    table.member(kind, method, guarded);
+    String owner = pool.owner(method);
+    if (owner.equals("java/lang/Class")
+        || owner.equals("java/lang/ClassLoader")
+        || owner.equals("java/lang/System")
+        || owner.equals("java/util/ServiceLoader")) {
+      looksUp(owner, pool.memberName(method));
+    }
+  }
+
+  private void looksUp(String owner, String name) {
+    boolean hasText = count - textAt <= NEAR;
+    boolean hasLiteral = count - literalAt <= NEAR;
+    switch (owner + '.' + name) {
+      case "java/lang/Class.getClassLoader" -> {
+        // that literal was for this; the one before it is what is looked for
+        literal = literalBefore == null ? literal : literalBefore;
+      }
+      case "java/lang/Class.forName", "java/lang/ClassLoader.loadClass" -> {
+        if (hasText) {
+          lookup(Kind.BY_NAME, text.replace('.', '/'));
+        }
+      }
+      case "java/lang/System.loadLibrary" -> {
+        if (hasText) {
+          lookup(Kind.NATIVE, text);
+        }
+      }
+      case "java/lang/ClassLoader.getResource",
+          "java/lang/ClassLoader.getResources",
+          "java/lang/ClassLoader.getResourceAsStream" -> {
+        if (hasText) {
+          lookup(Kind.RESOURCE, text);
+        }
+      }
+      case "java/lang/Class.getResource", "java/lang/Class.getResourceAsStream" -> {
+        // relative to the class it is asked of, when that is known
+        if (hasText && text.startsWith("/")) {
+          lookup(Kind.RESOURCE, text.substring(1));
+        } else if (hasText && hasLiteral) {
+          lookup(Kind.RESOURCE, literal.substring(0, literal.lastIndexOf('/') + 1) + text);
+        }
+      }
+      case "java/util/ServiceLoader.load" -> {
+        if (hasLiteral) {
+          lookup(Kind.SERVICE, literal);
+        }
+      }
+      default -> {
+        // whatever else these classes do
+      }
+    }
+  }
+
+  private void lookup(Kind kind, String name) {
+    textAt = -NEAR - 1;
+    if (!name.isEmpty()) {
+      table.add(kind, name, guards.isLookupGuarded(offset));
+    }
+  }
+}

@@ -1,0 +1,161 @@
+package zugabe.formats.classfile;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import zugabe.formats.classfile.ClassLinks.Kind;
+import zugabe.formats.classfile.ClassLinks.Link;
+
+/** Collects a class's links, each once, and which of them a method has. */
+final class LinkTable {
+  private static final int STATIC_FIELDS = 2;
+  private static final int FIELDS = 3;
+
+  private final ConstantPool pool;
+  private final List<Link> links = new ArrayList<>();
+
+  /** Places of what no constant stands for. */
+  private final Map<Link, Integer> byName = new HashMap<>();
+
+  /** Places by constants, for each kind and guard, so that most links are made but once. */
+  private final int[][] byConstant = new int[2 * Kind.values().length][];
+
+  private final List<Integer> bootstraps = new ArrayList<>();
+  private int[] method = new int[16];
+  private int count;
+  private int[] lastMethod = new int[16];
+  private int methodNumber;
+
+  LinkTable(ConstantPool pool) {
+    this.pool = pool;
+  }
+
+  List<Link> links() {
+    return links;
+  }
+
+  /** Notes where the next bootstrap method is told. */
+  void bootstrap(int at) {
+    bootstraps.add(at);
+  }
+
+  /** A method begins. */
+  void begin() {
+    count = 0;
+    methodNumber++;
+  }
+
+  /** Places of the method's links. */
+  int[] end() {
+    return Arrays.copyOf(method, count);
+  }
+
+  /** A class or a text. */
+  void add(Kind kind, String owner, boolean guarded) {
+    Link link = new Link(kind, owner, "", guarded);
+    Integer place = byName.get(link);
+    if (place == null) {
+      place = place(kind, owner, "", guarded);
+      byName.put(link, place);
+    }
+    note(place);
+  }
+
+  /** A class constant. */
+  void type(Kind kind, int constant, boolean guarded) {
+    if (!isKnown(kind, constant, guarded)) {
+      remember(kind, constant, guarded, place(kind, pool.named(constant), "", guarded));
+    }
+  }
+
+  /** A field or method constant. */
+  void member(Kind kind, int constant, boolean guarded) {
+    if (!isKnown(kind, constant, guarded)) {
+      boolean field = kind == Kind.STATIC_FIELD || kind == Kind.FIELD;
+      String member = pool.member(constant, field ? " " : "");
+      remember(kind, constant, guarded, place(kind, pool.owner(constant), member, guarded));
+    }
+  }
+
+  /** The methods that a call site is made of: lambdas, method references. */
+  void callSite(int constant, boolean guarded) {
+    int at = bootstraps.get(pool.bootstrap(constant));
+    for (int i = 0; i < pool.u2(at + 2); i++) {
+      int argument = pool.u2(at + 4 + 2 * i);
+      if (pool.tag(argument) == ConstantPool.METHOD_HANDLE) {
+        handle(pool.handleKind(argument), pool.handleMember(argument), guarded);
+      }
+    }
+  }
+
+  /** Kinds 1 to 4 are of fields, 5 to 9 of methods (JVM Specification, section 5.4.3.5). */
+  private void handle(int kind, int member, boolean guarded) {
+    switch (kind) {
+      case 1, FIELDS -> member(Kind.FIELD, member, guarded);
+      case STATIC_FIELDS, 4 -> member(Kind.STATIC_FIELD, member, guarded);
+      case 5, 9 -> member(Kind.VIRTUAL, member, guarded);
+      case 8 -> {
+        add(Kind.NEW, pool.owner(member), guarded);
+        member(Kind.DIRECT, member, guarded);
+      }
+      default -> member(Kind.DIRECT, member, guarded);
+    }
+  }
+
+  private boolean isKnown(Kind kind, int constant, boolean guarded) {
+    int[] some = byConstant[2 * kind.ordinal() + (guarded ? 1 : 0)];
+    if (some == null || some[constant] == 0) {
+      return false;
+    }
+    note(some[constant] - 2);
+    return true;
+  }
+
+  /** Remembers a place, or -1 for no link at all. */
+  private void remember(Kind kind, int constant, boolean guarded, int place) {
+    int variant = 2 * kind.ordinal() + (guarded ? 1 : 0);
+    if (byConstant[variant] == null) {
+      byConstant[variant] = new int[pool.count()];
+    }
+    byConstant[variant][constant] = place + 2;
+    note(place);
+  }
+
+  private int place(Kind kind, String owner, String member, boolean guarded) {
+    String plain = element(owner);
+    if (plain.isEmpty()) {
+      return -1;
+    }
+    // an array has no members of its own but those of Object
+    boolean array = owner.startsWith("[");
+    links.add(new Link(array ? Kind.CLASS : kind, plain, array ? "" : member, guarded));
+    return links.size() - 1;
+  }
+
+  /** The class that an array is made of; empty for one of numbers. */
+  private static String element(String owner) {
+    if (!owner.startsWith("[")) {
+      return owner;
+    }
+    String element = owner.substring(owner.lastIndexOf('[') + 1);
+    return element.startsWith("L") ? element.substring(1, element.length() - 1) : "";
+  }
+
+  private void note(int place) {
+    if (place < 0) {
+      return;
+    }
+    if (place >= lastMethod.length) {
+      lastMethod = Arrays.copyOf(lastMethod, 2 * place);
+    }
+    if (lastMethod[place] != methodNumber) {
+      lastMethod[place] = methodNumber;
+      if (count == method.length) {
+        method = Arrays.copyOf(method, 2 * count);
+      }
+      method[count++] = place;
+    }
+  }
+}
