@@ -20,15 +20,22 @@ final class CheckVerb implements Verb {
             "Shows every finding for the recipe and its materials. Writes nothing.",
             "zugabe check",
             "zugabe check --set app.version=2.4.1",
-            "zugabe check --tree");
+            "zugabe check --tree",
+            "zugabe check --sarif >findings.sarif");
     Options.recipe(spec);
     spec.addOption(Options.json());
+    spec.addOption(
+        Options.flag(
+            SARIF,
+            "",
+            "Print the findings as a SARIF 2.1.0 document, for systems for code review."));
     spec.addOption(
         Options.flag(TREE, "-t", "Show what archives hold, as it will lie where it is used."));
     spec.addPositional(Options.names("Deliverables to look at. Default: all."));
     return spec;
   }
 
+  private static final String SARIF = "--sarif";
   private static final String TREE = "--tree";
   private static final int FEW = 12;
 
@@ -38,6 +45,13 @@ final class CheckVerb implements Verb {
       Zugabe zugabe = given.zugabe(progress);
       Answer.Check check = zugabe.check(given.request());
       progress.end();
+      if (given.flag(SARIF)) {
+        if (given.flag(Options.JSON)) {
+          throw given.wrong("--sarif and --json are two forms of one answer; give one of them");
+        }
+        given.terminal().out().print(zugabe.sarif(check));
+        return check.exitCode();
+      }
       return given.answer(zugabe, check, () -> print(check, given));
     }
   }

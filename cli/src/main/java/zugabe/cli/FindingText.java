@@ -1,7 +1,9 @@
 package zugabe.cli;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Severity;
 
@@ -9,6 +11,9 @@ import zugabe.core.finding.Severity;
 final class FindingText {
   /** What a finding says that asks for nothing; it isn't worth a line. */
   private static final String NOTHING = "Nothing.";
+
+  /** As many findings of one remedy are shown. */
+  private static final int MANY = 12;
 
   private final Terminal terminal;
   private final boolean quiet;
@@ -20,28 +25,46 @@ final class FindingText {
     this.verbose = verbose;
   }
 
+  /** Findings that one remedy mends stand together, the most severe first. */
   void print(List<Finding> findings) {
-    boolean printed = false;
+    Map<String, List<Finding>> groups = new LinkedHashMap<>();
     for (Finding f : findings) {
       if (!quiet || f.severity() == Severity.ERROR) {
-        print(f);
-        printed = true;
+        String remedy = f.severity().word() + f.code() + f.fix() + f.accepted();
+        groups.computeIfAbsent(remedy, r -> new ArrayList<>()).add(f);
       }
     }
-    if (printed && terminal.live()) {
+    groups.values().forEach(this::printGroup);
+    if (!groups.isEmpty() && terminal.live()) {
       // where both come to one screen, the answer stands apart
       terminal.err().println();
     }
   }
 
-  private void print(Finding f) {
-    terminal.err().println(coloured(f.severity()) + " " + f.code() + "  " + f.where().text());
-    wrapped(f.what(), "  ", "  ");
-    if (verbose) {
-      wrapped(f.why(), "  Why: ", "       ");
+  private void printGroup(List<Finding> group) {
+    Finding first = group.get(0);
+    String said = "";
+    int left = verbose ? group.size() : MANY;
+    for (Finding f : group) {
+      if (left-- == 0) {
+        terminal
+            .err()
+            .println("  and " + (group.size() - MANY) + " more such; --verbose shows all");
+        break;
+      }
+      terminal.err().println(coloured(f.severity()) + " " + f.code() + "  " + f.where().text());
+      if (!f.what().equals(said)) {
+        wrapped(f.what(), "  ", "  ");
+        said = f.what();
+      }
     }
-    if (!f.fix().equals(NOTHING)) {
-      wrapped(f.fix(), "  To do: ", "         ");
+    if (verbose) {
+      wrapped(first.why(), "  Why: ", "       ");
+    }
+    if (!first.accepted().isEmpty()) {
+      wrapped(first.accepted(), "  Accepted: ", "            ");
+    } else if (!first.fix().equals(NOTHING)) {
+      wrapped(first.fix(), "  To do: ", "         ");
     }
   }
 

@@ -8,14 +8,19 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
+import zugabe.core.checks.Acceptance;
 import zugabe.core.checks.JavaVersionCheck;
+import zugabe.core.checks.LibrariesCheck;
 import zugabe.core.checks.MissingCheck;
+import zugabe.core.checks.OptionsCheck;
+import zugabe.core.checks.ShippedCheck;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -40,13 +45,14 @@ final class Planning {
   private final Targets targets;
   private final Progress progress;
   private final UserCache cache;
+  private final Clock clock = Clock.systemUTC();
 
   Planning(Path here, Map<String, String> environment, Targets targets, Progress progress) {
     this.here = here;
     this.environment = environment;
     this.targets = targets;
     this.progress = progress;
-    this.cache = UserCache.of(environment, Clock.systemUTC());
+    this.cache = UserCache.of(environment, clock);
   }
 
   /** A plan with what the targets say of it; no reports when something was wrong before. */
@@ -131,9 +137,18 @@ final class Planning {
         reports.put(d.name(), targets.of(d.kind()).check(d, held(reports), findings));
       }
       twoOfOneName(reports, findings);
+      OptionsCheck.run(plan, findings);
+      LibrariesCheck.run(plan, findings);
+      progress.at("looking at what is shipped", 0, 0);
+      ShippedCheck.run(plan, workers, findings);
       progress.at("looking for what is missing", 0, 0);
       MissingCheck.run(plan, workers, cache, findings);
     }
+    Acceptance.apply(
+        recipe.accepted(),
+        LocalDate.now(clock),
+        request.names().isEmpty() && !findings.hasErrors(),
+        findings);
     return Optional.of(new Ready(plan, reports));
   }
 

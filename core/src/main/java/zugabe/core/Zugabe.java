@@ -18,6 +18,7 @@ import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.json.AnswerJson;
+import zugabe.core.json.SarifJson;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
@@ -371,6 +372,11 @@ public final class Zugabe {
   /** JSON Schema of the recipe. */
   public String schema() {
     return AnswerJson.tree(Recipe.schema());
+  }
+
+  /** The findings of an answer as a SARIF 2.1.0 document. */
+  public String sarif(Answer answer) {
+    return SarifJson.write(answer.findings());
   }
 
   /** An answer as one JSON document. */

@@ -11,7 +11,8 @@ import java.util.Optional;
 /**
  * Every finding there is. Codes are stable and never used again for something else. The first digit
  * is the subject: 1 the recipe's text, 2 materials, 3 programs, 4 jars, 5 the output folder and the
- * machine, 6 files looked at and rehearsed, 7 releases for Erlang/OTP.
+ * machine, 6 files looked at and rehearsed, 7 releases for Erlang/OTP, 8 what is missing, 9 what
+ * must not be shipped.
  */
 public enum FindingCode {
   Z1001(ERROR, "The recipe can't be parsed", "Nothing can be planned from it."),
@@ -40,6 +41,15 @@ public enum FindingCode {
   Z1015(ERROR, "Secret in the recipe", "Everybody who can read the recipe could read it."),
   Z1016(ERROR, "Variables refer to each other", "The text would never come to an end."),
   Z1017(ERROR, "Deliverables hold each other", "None of them could be made first."),
+  Z1018(
+      ERROR,
+      "Can't be accepted",
+      "What it tells keeps anything from being made, whatever the recipe says."),
+  Z1019(WARNING, "No longer accepted", "What was accepted for some time counts again."),
+  Z1020(
+      NOTE,
+      "Accepted, but gone",
+      "An acceptance that nothing needs would hide the same fault when it comes back."),
 
   Z2001(ERROR, "Nothing matches", "Something that was meant to be shipped would be missing."),
   Z2002(
@@ -76,6 +86,8 @@ public enum FindingCode {
   Z2015(
       WARNING, "Nothing in it", "An empty group of materials is mostly a build that has not run."),
   Z2016(WARNING, "Damaged file", "Whoever opens it will see nothing, or fail."),
+
+  Z2017(WARNING, "Empty file", "What should be in it is missing at run time."),
 
   Z3001(ERROR, "Main class not found", "The program would stop at its start with a missing class."),
   Z3002(
@@ -121,6 +133,11 @@ public enum FindingCode {
       "The archive would lack a file that the program needs there."),
   Z3018(ERROR, "Stands alone without a program", "There would be nothing for java -jar to start."),
   Z3006(NOTE, "No program found", "The jar is made as a library: java -jar won't start it."),
+
+  Z3019(
+      WARNING,
+      "Only for finding faults",
+      "It makes the program slow, talkative, or open to whoever can reach the machine."),
 
   Z4001(
       ERROR,
@@ -188,6 +205,31 @@ public enum FindingCode {
       WARNING,
       "Descriptor names a class that isn't there",
       "Servers refuse the application, or answer its addresses with an error."),
+
+  Z4025(
+      WARNING,
+      "Library in two versions",
+      "Which classes are used depends on the order; mixed ones fail with errors that name neither."),
+  Z4026(ERROR, "Native code for another platform", "The system refuses to load it."),
+  Z4027(
+      WARNING,
+      "Package in two modules",
+      "Java doesn't start a program whose modules share a package."),
+  Z4028(
+      WARNING,
+      "Path too long for Windows",
+      "Many programs there can't open a file whose whole path has 260 characters and more."),
+  Z4029(WARNING, "Script that can't be run", "The system refuses to start it."),
+  Z4030(NOTE, "Needlessly executable", "Checkers of packages complain, and a slip starts it."),
+  Z4031(WARNING, "Runs with its owner's rights", "Packages that do so unasked open a system."),
+  Z4032(
+      WARNING,
+      "Script with Windows line ends",
+      "The system says that the interpreter isn't there, though it is."),
+  Z4033(
+      NOTE,
+      "Licence text missing",
+      "Most licences ask that their text goes along with every copy."),
 
   Z5001(ERROR, "Output folder can't be used", "Nothing can be written."),
   Z5002(ERROR, "Disk full", "The result would be cut off; the last good one is kept."),
@@ -275,7 +317,20 @@ public enum FindingCode {
       WARNING,
       "Internal to Java",
       "Java's modules keep the class to themselves; newer versions refuse it, or have removed it."),
-  Z8008(NOTE, "Prepared for absence", "The program runs without; a feature that needs it doesn't.");
+  Z8008(NOTE, "Prepared for absence", "The program runs without; a feature that needs it doesn't."),
+
+  Z9001(ERROR, "Private key", "Whoever gets the deliverable can sign or speak in your name."),
+  Z9002(
+      ERROR,
+      "Key store",
+      "Whoever gets the deliverable can try passwords on your keys at leisure."),
+  Z9003(ERROR, "Settings with secrets", "Whoever gets the deliverable gets what they open."),
+  Z9004(WARNING, "Looks like a secret", "Whoever gets the deliverable can use it in your name."),
+  Z9005(WARNING, "Version control", "It holds every old state of the sources, and who wrote it."),
+  Z9006(
+      WARNING,
+      "Memory of a crash",
+      "It is large, and holds whatever the program knew: passwords too.");
 
   private final Severity severity;
   private final String title;
@@ -303,6 +358,11 @@ public enum FindingCode {
   /** Whether no plan can be made from the recipe's text. */
   public boolean isAboutRecipe() {
     return name().startsWith("Z1");
+  }
+
+  /** Whether it is an error by this program's judgement: the build could go on without it. */
+  public boolean isOpinion() {
+    return name().startsWith("Z8") || name().startsWith("Z9") || this == Z3004 || this == Z4026;
   }
 
   /** Whether the machine failed rather than the input. */

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 
 /**
  * Collects findings, each once. Safe for use by several threads; the result's order doesn't depend
@@ -39,6 +40,11 @@ public final class Findings {
 
   public void addAll(Collection<Finding> findings) {
     findings.forEach(this::add);
+  }
+
+  /** Puts another finding in the place of each. */
+  public synchronized void rewrite(UnaryOperator<Finding> change) {
+    all.replaceAll((key, finding) -> change.apply(finding));
   }
 
   /** Errors first, then by place. */

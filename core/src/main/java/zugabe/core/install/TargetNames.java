@@ -20,6 +20,12 @@ final class TargetNames {
   private static final String FORBIDDEN = "<>:\"|?*\\";
   private static final Pattern RESERVED = Pattern.compile("(?i)con|prn|aux|nul|com[1-9]|lpt[1-9]");
 
+  /** With the zero at its end, a whole path has 260 characters at most. */
+  private static final int MAX_PATH = 259;
+
+  /** Where programs of one user lie, with a user name of 20 characters. */
+  private static final int USERS_FOLDER = 60;
+
   private TargetNames() {}
 
   static void check(Collection<String> paths, Planned d, String platform, Findings findings) {
@@ -36,6 +42,7 @@ final class TargetNames {
       }
       if (windows || platform.isEmpty()) {
         forbidden(path, d, windows, findings);
+        length(path, d, findings);
       }
       if (windows || mac || platform.isEmpty()) {
         String key = Normalizer.normalize(path, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
@@ -48,6 +55,21 @@ final class TargetNames {
               findings);
         }
       }
+    }
+  }
+
+  private static void length(String path, Planned d, Findings findings) {
+    if (path.length() > MAX_PATH - USERS_FOLDER) {
+      findings.add(
+          FindingCode.Z4028,
+          d.where(),
+          "The path has "
+              + path.length()
+              + " characters, which leaves "
+              + Math.max(0, MAX_PATH - path.length())
+              + " for the folder that it is installed in: "
+              + path,
+          "Shorten the names of its folders, or leave out those that hold one folder only.");
     }
   }
 

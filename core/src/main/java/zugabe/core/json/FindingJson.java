@@ -24,6 +24,7 @@ final class FindingJson {
     map.put("what", f.what());
     map.put("why", f.why());
     map.put("fix", f.fix());
+    putIf(map, "accepted", !f.accepted().isEmpty(), f.accepted());
     return map;
   }
 
@@ -67,6 +68,7 @@ final class FindingJson {
             .filter(s -> s.word().equals(f.text("severity")))
             .findFirst()
             .orElse(code.severity());
-    return new Finding(code, severity, where, f.text("what"), f.text("why"), f.text("fix"));
+    return new Finding(
+        code, severity, where, f.text("what"), f.text("why"), f.text("fix"), f.text("accepted"));
   }
 }

@@ -73,6 +73,12 @@ public final class FileContent implements Content {
     return executable;
   }
 
+  /** Its permissions and kind as Unix writes them; 0 where the system has none. */
+  public int mode() throws IOException {
+    boolean unix = path.getFileSystem().supportedFileAttributeViews().contains("unix");
+    return unix ? (Integer) Files.getAttribute(path, "unix:mode") : 0;
+  }
+
   private boolean isRun() throws IOException {
     PosixFileAttributeView view = Files.getFileAttributeView(path, PosixFileAttributeView.class);
     return view != null

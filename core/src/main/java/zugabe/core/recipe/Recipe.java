@@ -19,6 +19,7 @@ public record Recipe(
     Map<String, KeySpec> keys,
     Map<String, DeliverableSpec> deliverables,
     Map<String, DestinationSpec> destinations,
+    List<AcceptSpec> accepted,
     Where where) {
 
   private enum Form {
@@ -55,10 +56,17 @@ public record Recipe(
           MapShape.named(DestinationSpec.SHAPE),
           "Where finished deliverables are handed over, by name.");
 
+  private static final Field<List<AcceptSpec>> ACCEPT =
+      Field.optional(
+          "accept",
+          new ListShape<>(AcceptSpec.SHAPE),
+          "Findings that are known and lived with, each with a reason and a last day.");
+
   private static final Shape<Recipe> SHAPE =
       new RecordShape<>(
           "the recipe",
-          List.of(ZUGABE, APP, ROOTS, MATERIALS, PROGRAMS, KEYS, DELIVERABLES, DESTINATIONS),
+          List.of(
+              ZUGABE, APP, ROOTS, MATERIALS, PROGRAMS, KEYS, DELIVERABLES, DESTINATIONS, ACCEPT),
           v ->
               new Recipe(
                   v.of(APP),
@@ -68,6 +76,7 @@ public record Recipe(
                   v.of(KEYS),
                   v.of(DELIVERABLES),
                   v.of(DESTINATIONS),
+                  v.of(ACCEPT),
                   v.where()));
 
   /**

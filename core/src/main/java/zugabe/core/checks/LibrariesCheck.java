@@ -1,0 +1,157 @@
+package zugabe.core.checks;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.Library;
+import zugabe.core.materials.Materials;
+import zugabe.core.materials.OwnFile;
+import zugabe.core.plan.Plan;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.PlannedTree;
+
+/** Holds a program's libraries against each other. */
+public final class LibrariesCheck {
+  private static final Pattern NAME = Pattern.compile("(.+?)-(\\d[\\w.+-]*)\\.jar");
+  private static final Pattern LICENCE =
+      Pattern.compile("(?i)(.*/)?(licen[cs]e|copying|notice|unlicense)([._-].*)?");
+  private static final int FEW = 4;
+
+  private final Findings findings;
+  private final Set<String> done = new HashSet<>();
+
+  private LibrariesCheck(Findings findings) {
+    this.findings = findings;
+  }
+
+  /** Looks at each group of materials once. */
+  public static void run(Plan plan, Findings findings) {
+    LibrariesCheck check = new LibrariesCheck(findings);
+    for (Planned d : plan.deliverables()) {
+      boolean licence = d.tree().flatMap(PlannedTree::licence).isPresent();
+      check.group(d.materials(), licence, d.where());
+      for (PlannedTree.Part part : d.tree().map(PlannedTree::parts).orElse(List.of())) {
+        check.group(part.materials(), licence, part.program().where());
+      }
+    }
+  }
+
+  private void group(Materials materials, boolean licence, Where where) {
+    if (done.add(materials.name())) {
+      versions(materials.libraries());
+      modules(materials.libraries());
+      licences(materials, licence, where);
+    }
+  }
+
+  /** What a library is called whatever its version, from its metadata, else from its file name. */
+  private static String identity(Library library) {
+    Optional<String> bundle =
+        library
+            .manifest()
+            .flatMap(m -> m.value("Bundle-SymbolicName"))
+            .map(v -> v.replaceFirst(";.*", "").strip());
+    Matcher name = NAME.matcher(library.name());
+    return bundle.orElseGet(() -> name.matches() ? name.group(1) : "");
+  }
+
+  private static String version(Library library) {
+    Matcher name = NAME.matcher(library.name());
+    return library.version().orElseGet(() -> name.matches() ? name.group(2) : "");
+  }
+
+  private void versions(List<Library> libraries) {
+    Map<String, List<Library>> byIdentity = new TreeMap<>();
+    for (Library l : libraries) {
+      if (!identity(l).isEmpty() && !version(l).isEmpty()) {
+        byIdentity.computeIfAbsent(identity(l), i -> new ArrayList<>()).add(l);
+      }
+    }
+    byIdentity.forEach(
+        (identity, all) -> {
+          Library first = all.get(0);
+          for (Library l : all.subList(1, all.size())) {
+            if (!version(l).equals(version(first))) {
+              findings.add(
+                  FindingCode.Z4025,
+                  Where.file(l.file().name()),
+                  identity
+                      + " is there twice: "
+                      + version(first)
+                      + " ("
+                      + first.file().name()
+                      + ") comes first, "
+                      + version(l)
+                      + " behind it.",
+                  "Keep the one that the program was tried with.");
+            }
+          }
+        });
+  }
+
+  private void modules(List<Library> libraries) {
+    Map<String, Library> packages = new TreeMap<>();
+    for (Library l : libraries) {
+      if (l.content("module-info.class").isEmpty()) {
+        continue;
+      }
+      Set<String> own = new TreeSet<>();
+      l.contents()
+          .forEach(
+              c -> {
+                String path = c.entry().name();
+                int slash = path.lastIndexOf('/');
+                if (slash > 0 && path.endsWith(".class") && !path.startsWith("META-INF/")) {
+                  own.add(path.substring(0, slash).replace('/', '.'));
+                }
+              });
+      for (String p : own) {
+        Library other = packages.putIfAbsent(p, l);
+        if (other != null && !identity(other).equals(identity(l))) {
+          findings.add(
+              FindingCode.Z4027,
+              Where.file(l.file().name()),
+              "Package " + p + " is in the module " + other.file().name() + " as well.",
+              "Keep one of the two, or run the program from the class path.");
+        }
+      }
+    }
+  }
+
+  private void licences(Materials materials, boolean known, Where where) {
+    List<String> without = new ArrayList<>();
+    for (Library l : materials.libraries()) {
+      boolean has =
+          l.contents().stream().anyMatch(c -> LICENCE.matcher(c.entry().name()).matches());
+      if (!has) {
+        without.add(l.name());
+      }
+    }
+    boolean together =
+        known
+            || materials.own().stream()
+                .map(OwnFile::path)
+                .anyMatch(p -> LICENCE.matcher(p).matches());
+    if (!without.isEmpty() && !together) {
+      int more = without.size() - FEW;
+      findings.add(
+          FindingCode.Z4033,
+          where,
+          "No licence text goes along for "
+              + String.join(", ", without.subList(0, Math.min(FEW, without.size())))
+              + (more > 0 ? " and " + more + " more" : "")
+              + ".",
+          "Add a file with their licences to own:, such as LICENSE-libraries.txt.");
+    }
+  }
+}

@@ -1,0 +1,257 @@
+package zugabe.core.checks;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.regex.Pattern;
+import zugabe.core.finding.Finding;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Severity;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Materials;
+import zugabe.core.materials.Nature;
+import zugabe.core.materials.OwnFile;
+import zugabe.core.materials.Recogniser;
+import zugabe.core.materials.Recognition;
+import zugabe.core.plan.Plan;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.PlannedTree;
+import zugabe.core.work.Workers;
+
+/** Looks at every file that goes out as it is, for what nobody means to ship. */
+public final class ShippedCheck {
+  private static final int MAX_TEXT_BYTES = 1 << 16;
+  private static final int SET_ID = 06000;
+  private static final Set<String> VERSION_CONTROL = Set.of(".git", ".hg", ".svn", ".bzr", "CVS");
+  private static final Pattern SECRET_SETTINGS = Pattern.compile("\\.env(\\.[\\w-]+)?");
+  private static final Pattern SAMPLE = Pattern.compile(".*\\.(example|sample|template|dist)");
+  private static final Pattern NEVER_EMPTY =
+      Pattern.compile(".*\\.(class|jar|so|dll|dylib|exe|sh|cmd|bat|ps1|beam)");
+  private static final Set<Nature> TEXTS =
+      Set.of(Nature.TEXT, Nature.SCRIPT, Nature.WEB, Nature.PROPERTY_LIST, Nature.SOURCE);
+  private static final Set<Nature> NEVER_RUN =
+      Set.of(
+          Nature.CLASS,
+          Nature.PICTURE,
+          Nature.LICENCE,
+          Nature.TEXT,
+          Nature.WEB,
+          Nature.CERTIFICATE,
+          Nature.PROPERTY_LIST);
+
+  private final Findings findings;
+  private final Map<String, Shipped> files = new LinkedHashMap<>();
+
+  /**
+   * A file that goes out.
+   *
+   * @param path where it goes
+   * @param platform it is for, or empty
+   * @param unpacked whether it lies by itself where it is used, so that its mode counts
+   * @param starts whether it is what a program starts
+   */
+  private record Shipped(
+      FileContent file, String path, String platform, boolean unpacked, boolean starts) {}
+
+  private ShippedCheck(Findings findings) {
+    this.findings = findings;
+  }
+
+  /** Looks at each file once, whatever is made of it. */
+  public static void run(Plan plan, Workers workers, Findings findings) throws IOException {
+    ShippedCheck check = new ShippedCheck(findings);
+    for (Planned d : plan.deliverables()) {
+      boolean tree = d.tree().isPresent();
+      check.add(d.materials(), tree, "");
+      for (PlannedTree.Part part : d.tree().map(PlannedTree::parts).orElse(List.of())) {
+        check.add(part.materials(), true, part.program().file().orElse(""));
+      }
+    }
+    List<Shipped> all = new ArrayList<>(check.files.values());
+    // each look says what it found in its turn, so that nothing depends on the threads
+    workers.map(
+        all,
+        s -> {
+          check.look(s);
+          return true;
+        });
+  }
+
+  private void add(Materials materials, boolean unpacked, String starts) {
+    materials.own().forEach(o -> add(o, "", unpacked, starts));
+    materials.web().forEach(o -> add(o, "", false, ""));
+    materials
+        .ownFor()
+        .forEach((platform, own) -> own.forEach(o -> add(o, platform, unpacked, starts)));
+    materials
+        .natives()
+        .forEach(
+            (platform, all) ->
+                all.forEach(f -> put(new Shipped(f, f.name(), platform, false, false))));
+  }
+
+  private void add(OwnFile own, String platform, boolean unpacked, String starts) {
+    if (own.link().isEmpty()) {
+      put(new Shipped(own.file(), own.path(), platform, unpacked, own.path().equals(starts)));
+    }
+  }
+
+  private void put(Shipped s) {
+    files.merge(
+        s.file().name() + "\n" + s.platform(),
+        s,
+        (a, b) ->
+            new Shipped(
+                a.file(),
+                a.path(),
+                a.platform(),
+                a.unpacked() || b.unpacked(),
+                a.starts() || b.starts()));
+  }
+
+  private void look(Shipped s) throws IOException {
+    String name = s.path().substring(s.path().lastIndexOf('/') + 1);
+    Where where = Where.file(s.file().name());
+    if (s.unpacked() && (s.file().mode() & SET_ID) != 0) {
+      findings.add(
+          FindingCode.Z4031,
+          where,
+          "Whoever runs it gets its owner's or group's rights; the deliverable doesn't keep that.",
+          "Remove the setuid and setgid bits (chmod a-s), and give the right where it is needed.");
+    }
+    for (String part : s.path().split("/", -1)) {
+      if (VERSION_CONTROL.contains(part)) {
+        findings.add(
+            FindingCode.Z9005,
+            where,
+            "It belongs to a version-control system.",
+            "Leave the folder " + part + " out of the materials.");
+        return;
+      }
+    }
+    if (s.file().size() == 0) {
+      if (NEVER_EMPTY.matcher(name).matches()) {
+        findings.add(
+            FindingCode.Z2017,
+            where,
+            "It has no bytes.",
+            "Make it again; look whether the build that writes it was done.");
+      }
+      return;
+    }
+    if (SECRET_SETTINGS.matcher(name).matches() && !SAMPLE.matcher(name).matches()) {
+      findings.add(
+          FindingCode.Z9003,
+          where,
+          "Files of this name hold passwords and tokens of one machine.",
+          "Leave it out of the materials; ship a sample without values.");
+    }
+    if (!name.endsWith(".class")) {
+      recognised(s, where, Recogniser.recognise(s.path(), s.file()));
+    }
+  }
+
+  private void recognised(Shipped s, Where where, Recognition r) throws IOException {
+    secret(where, r);
+    if (!s.platform().isEmpty()
+        && (r.nature() == Nature.PROGRAM || r.nature() == Nature.NATIVE_LIBRARY)
+        && !r.platforms().isEmpty()
+        && !r.platforms().contains(s.platform())) {
+      findings.add(
+          FindingCode.Z4026,
+          where,
+          "It is for "
+              + String.join(", ", r.platforms())
+              + ", and is to go to "
+              + s.platform()
+              + ".",
+          "Name the file for " + s.platform() + " there.");
+    }
+    if (TEXTS.contains(r.nature()) && s.file().size() <= MAX_TEXT_BYTES) {
+      text(s, where, r.nature());
+    }
+    if (s.unpacked() && NEVER_RUN.contains(r.nature()) && s.file().isExecutable()) {
+      findings.add(
+          FindingCode.Z4030,
+          where,
+          "It may be run, and is no program: " + r.nature().word() + ".",
+          "Remove its execute permission (chmod a-x).");
+    }
+  }
+
+  private void secret(Where where, Recognition r) {
+    switch (r.nature()) {
+      case PRIVATE_KEY ->
+          findings.add(
+              FindingCode.Z9001,
+              where,
+              "It is a private key" + (r.fact("protected").isEmpty() ? "." : ", under a password."),
+              "Leave it out of the materials; if it went out before, replace the key.");
+      case KEY_STORE ->
+          findings.add(
+              FindingCode.Z9002,
+              where,
+              "It is a key store (" + r.form() + ").",
+              "Leave it out of the materials; certificates to be trusted go into a file without keys.");
+      case CORE_DUMP ->
+          findings.add(
+              FindingCode.Z9006,
+              where,
+              "It is the memory of a program that crashed.",
+              "Leave it out of the materials.");
+      default -> {
+        // whatever else it is may be meant
+      }
+    }
+  }
+
+  private void text(Shipped s, Where where, Nature nature) throws IOException {
+    String text;
+    try (InputStream in = s.file().open()) {
+      text = new String(in.readAllBytes(), StandardCharsets.ISO_8859_1);
+    }
+    OptionalInt token = Tokens.line(text);
+    if (token.isPresent()) {
+      findings.add(
+          FindingCode.Z9004,
+          where.at(token.getAsInt()),
+          "The line has the form of an access key, a token or a password.",
+          "Leave it out and let the installed program be told it; if it went out before, replace it.");
+    }
+    if (nature == Nature.SCRIPT && text.startsWith("#!")) {
+      script(s, where, text);
+    }
+  }
+
+  private void script(Shipped s, Where where, String text) throws IOException {
+    int end = text.indexOf('\n');
+    Severity severity = s.starts() ? Severity.ERROR : Severity.WARNING;
+    if (end > 0 && text.charAt(end - 1) == '\r') {
+      FindingCode code = FindingCode.Z4032;
+      findings.add(
+          new Finding(
+              code,
+              severity,
+              where.at(1),
+              "The script's lines end as on Windows; Unix looks for an interpreter whose name ends in a carriage return.",
+              code.why(),
+              "Save it with LF as its line end."));
+    }
+    boolean forWindows = s.platform().startsWith("windows");
+    if (s.unpacked() && !s.starts() && !forWindows && !s.file().isExecutable()) {
+      findings.add(
+          FindingCode.Z4029,
+          where,
+          "It starts with #! and may not be run.",
+          "Give it execute permission (chmod a+x), or remove the first line if others read it in.");
+    }
+  }
+}
