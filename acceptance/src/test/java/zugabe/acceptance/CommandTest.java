@@ -114,7 +114,7 @@ public final class CommandTest {
       Program.Result r = w.program().zugabe("check");
       assertThat(r.exit()).isZero();
       assertThat(r.out())
-          .startsWith("zugabe.yaml: Tern 1.0, no findings.")
+          .startsWith("zugabe.yaml: Tern 1.0, 1 note.")
           .contains("starts example.tern.Main on Java 17+");
       try (var files = Files.list(w.folder())) {
         assertThat(files.map(p -> p.getFileName().toString()))

@@ -34,7 +34,7 @@ final class ClassShelf {
   private final Workers workers;
   private final Names names = new Names();
   private final Map<Integer, PlatformTable> platforms = new HashMap<>();
-  private final Map<Content, Optional<Parsed>> classes = new IdentityHashMap<>();
+  private final IdentityHashMap<Content, Optional<Parsed>> classes = new IdentityHashMap<>();
   private final Deque<Parsed> holding = new ArrayDeque<>();
   private final long room = Runtime.getRuntime().maxMemory() / ROOM_PART;
   private long held;

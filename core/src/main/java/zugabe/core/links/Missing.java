@@ -29,11 +29,26 @@ public record Missing(
   /** How sure it is that somebody will miss it; the surer, the later. */
   public enum Sure {
     /** The code is prepared for its absence, or metadata call it optional. */
-    OPTIONAL,
+    OPTIONAL(1),
     /** Only if objects are what they may be. */
-    MAYBE,
+    MAYBE(2),
     /** The code that needs it is called. */
-    CALLED
+    CALLED(3);
+
+    private final int rank;
+
+    Sure(int rank) {
+      this.rank = rank;
+    }
+
+    /** From 1; 0 is for what wasn't come to at all. */
+    int rank() {
+      return rank;
+    }
+
+    static Sure ofRank(int rank) {
+      return rank == OPTIONAL.rank ? OPTIONAL : rank == MAYBE.rank ? MAYBE : CALLED;
+    }
   }
 
   /** The same, less sure. */

@@ -39,7 +39,7 @@ final class Node {
   }
 
   private static byte rank(Sure sure) {
-    return (byte) (sure.ordinal() + 1);
+    return (byte) sure.rank();
   }
 
   /** Whether this is news; it is remembered then. */
@@ -76,7 +76,7 @@ final class Node {
 
   /** How surely objects are made of it; maybe, when nobody was seen doing so. */
   Sure made() {
-    return made == 0 ? Sure.MAYBE : Sure.values()[made - 1];
+    return made == 0 ? Sure.MAYBE : Sure.ofRank(made);
   }
 
   boolean isMade() {

@@ -1,12 +1,13 @@
 package zugabe.core.links;
 
+import java.util.List;
 import zugabe.formats.classfile.ClassLinks;
 import zugabe.formats.classfile.ClassLinks.Kind;
 import zugabe.formats.classfile.ClassLinks.Link;
 
 /** A class that was read, in numbers. What its methods link to can be let go and read again. */
 final class Parsed {
-  private static final Kind[] KINDS = Kind.values();
+  private static final List<Kind> KINDS = List.of(Kind.values());
   private static final int KIND_BITS = 5;
   private static final int KIND_MASK = (1 << KIND_BITS) - 1;
   private static final byte STATIC = 1;
@@ -46,6 +47,8 @@ final class Parsed {
   /** Told each link of a method. */
   interface Follower {
     /**
+     * A link.
+     *
      * @param member below 0 for none
      */
     void follow(Kind kind, int owner, int member, boolean guarded);
@@ -61,7 +64,7 @@ final class Parsed {
       table = new int[2 * from.links().size()];
       for (int i = 0; i < from.links().size(); i++) {
         Link link = from.links().get(i);
-        int kind = 2 * link.kind().ordinal() + (link.guarded() ? 1 : 0);
+        int kind = 2 * KINDS.indexOf(link.kind()) + (link.guarded() ? 1 : 0);
         table[2 * i] = (names.of(link.owner()) << KIND_BITS) | kind;
         table[2 * i + 1] = link.member().isEmpty() ? -1 : names.of(link.member());
       }
@@ -96,7 +99,7 @@ final class Parsed {
       int at = 2 * held.places[i];
       int packed = held.table[at];
       follower.follow(
-          KINDS[(packed & KIND_MASK) >> 1],
+          KINDS.get((packed & KIND_MASK) >> 1),
           packed >>> KIND_BITS,
           held.table[at + 1],
           (packed & 1) != 0);

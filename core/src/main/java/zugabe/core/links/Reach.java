@@ -121,8 +121,8 @@ final class Reach {
   /** The surest first, so that little is followed twice; the latest first, while it is at hand. */
   private List<Work> next() {
     List<Work> wave = new ArrayList<>();
-    for (int i = Sure.values().length - 1; i >= 0 && wave.isEmpty(); i--) {
-      Deque<Work> some = work.get(Sure.values()[i]);
+    for (int rank = Sure.CALLED.rank(); rank > 0 && wave.isEmpty(); rank--) {
+      Deque<Work> some = work.get(Sure.ofRank(rank));
       while (wave.size() < WAVE && !some.isEmpty()) {
         wave.add(some.pop());
       }
@@ -229,10 +229,10 @@ final class Reach {
       return;
     }
     member(from, owner, selector, false, sure);
-    if (calls.get(owner, selector) > sure.ordinal()) {
+    if (calls.get(owner, selector) >= sure.rank()) {
       return;
     }
-    calls.put(owner, selector, sure.ordinal() + 1);
+    calls.put(owner, selector, sure.rank());
     Node itself = world.node(owner);
     if (itself != null && itself.isMade()) {
       dispatch(itself, owner, selector, sure);
@@ -347,7 +347,7 @@ final class Reach {
       for (int owner : world.supers(node)) {
         int called = calls.get(owner, selector);
         if (called > 0) {
-          dispatch(node, owner, selector, least(Sure.values()[called - 1], sure));
+          dispatch(node, owner, selector, least(Sure.ofRank(called), sure));
         }
       }
       // Java's own classes call what they declare

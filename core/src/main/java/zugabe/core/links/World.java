@@ -53,12 +53,20 @@ final class World {
    */
   record Place(String source, Optional<Library> library, Content content) {}
 
-  /**
-   * One of Java's own classes.
-   *
-   * @param members sorted
-   */
-  private record Outer(int superName, int[] interfaces, int[] members) {
+  /** One of Java's own classes. */
+  private static final class Outer {
+    final int superName;
+    final int[] interfaces;
+
+    /** Sorted. */
+    private final int[] members;
+
+    Outer(PlatformTable.Type type, Names names) {
+      this.superName = type.superName().isEmpty() ? -1 : names.of(type.superName());
+      this.interfaces = type.interfaces().stream().mapToInt(names::of).toArray();
+      this.members = type.members().stream().mapToInt(names::of).sorted().toArray();
+    }
+
     boolean has(int member) {
       return Arrays.binarySearch(members, member) >= 0;
     }
@@ -240,17 +248,10 @@ final class World {
   private Outer outer(int name) {
     Optional<Outer> known = outers.get(name);
     if (known == null) {
-      known = platform.type(names.text(name)).map(this::outer);
+      known = platform.type(names.text(name)).map(t -> new Outer(t, names));
       outers.put(name, known);
     }
     return known.orElse(null);
-  }
-
-  private Outer outer(PlatformTable.Type type) {
-    return new Outer(
-        type.superName().isEmpty() ? -1 : names.of(type.superName()),
-        type.interfaces().stream().mapToInt(names::of).toArray(),
-        type.members().stream().mapToInt(names::of).sorted().toArray());
   }
 
   /** Every class and interface that a class is one of, itself first. */
@@ -275,8 +276,8 @@ final class World {
         collect(i, all);
       }
     } else if (outer != null) {
-      collect(outer.superName(), all);
-      for (int i : outer.interfaces()) {
+      collect(outer.superName, all);
+      for (int i : outer.interfaces) {
         collect(i, all);
       }
     }

@@ -5,15 +5,16 @@ import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 
 /**
  * What reading a whole library without fault told, as it is kept for the next look at it.
  *
- * @param manifest its bytes; none when it has none
+ * @param manifest its bytes, each as a character; none when it has none
  */
 record LibraryFacts(
-    Optional<String> version, byte[] manifest, int highestMajor, String highestClass) {
+    Optional<String> version, String manifest, int highestMajor, String highestClass) {
   private static final String KIND = "library 1";
 
   static Optional<LibraryFacts> kept(UserCache cache, String stamp) {
@@ -25,7 +26,8 @@ record LibraryFacts(
       Optional<String> version = in.readBoolean() ? Optional.of(in.readUTF()) : Optional.empty();
       int major = in.readUnsignedShort();
       String example = in.readUTF();
-      return Optional.of(new LibraryFacts(version, in.readAllBytes(), major, example));
+      String manifest = new String(in.readAllBytes(), StandardCharsets.ISO_8859_1);
+      return Optional.of(new LibraryFacts(version, manifest, major, example));
     } catch (IOException e) {
       return Optional.empty();
     }
@@ -40,7 +42,7 @@ record LibraryFacts(
     }
     out.writeShort(highestMajor);
     out.writeUTF(highestClass);
-    out.write(manifest);
+    out.write(manifest.getBytes(StandardCharsets.ISO_8859_1));
     cache.put(KIND, stamp, bytes.toByteArray());
   }
 }

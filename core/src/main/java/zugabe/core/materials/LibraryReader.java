@@ -5,6 +5,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -85,7 +86,11 @@ final class LibraryReader implements ZipPass.Visitor {
     }
     Optional<Manifest> read = manifest(manifest.toByteArray());
     LibraryFacts facts =
-        new LibraryFacts(version(read), manifest.toByteArray(), highestMajor, highestClass);
+        new LibraryFacts(
+            version(read),
+            manifest.toString(StandardCharsets.ISO_8859_1),
+            highestMajor,
+            highestClass);
     if (stamp.isPresent() && notClasses.isEmpty() && stamp.equals(cache.stamp(file.path()))) {
       facts.keep(cache, stamp.get());
     }
@@ -104,7 +109,7 @@ final class LibraryReader implements ZipPass.Visitor {
         facts.version(),
         file,
         contents,
-        manifest(facts.manifest()),
+        manifest(facts.manifest().getBytes(StandardCharsets.ISO_8859_1)),
         facts.highestMajor(),
         facts.highestClass());
   }

@@ -2,6 +2,7 @@ package zugabe.formats.classfile;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,7 +21,9 @@ final class LinkTable {
   private final Map<Link, Integer> byName = new HashMap<>();
 
   /** Places by constants, for each kind and guard, so that most links are made but once. */
-  private final int[][] byConstant = new int[2 * Kind.values().length][];
+  private final Map<Kind, int[]> plain = new EnumMap<>(Kind.class);
+
+  private final Map<Kind, int[]> guarded = new EnumMap<>(Kind.class);
 
   private final List<Integer> bootstraps = new ArrayList<>();
   private int[] method = new int[16];
@@ -104,8 +107,8 @@ final class LinkTable {
     }
   }
 
-  private boolean isKnown(Kind kind, int constant, boolean guarded) {
-    int[] some = byConstant[2 * kind.ordinal() + (guarded ? 1 : 0)];
+  private boolean isKnown(Kind kind, int constant, boolean isGuarded) {
+    int[] some = (isGuarded ? guarded : plain).get(kind);
     if (some == null || some[constant] == 0) {
       return false;
     }
@@ -114,23 +117,20 @@ final class LinkTable {
   }
 
   /** Remembers a place, or -1 for no link at all. */
-  private void remember(Kind kind, int constant, boolean guarded, int place) {
-    int variant = 2 * kind.ordinal() + (guarded ? 1 : 0);
-    if (byConstant[variant] == null) {
-      byConstant[variant] = new int[pool.count()];
-    }
-    byConstant[variant][constant] = place + 2;
+  private void remember(Kind kind, int constant, boolean isGuarded, int place) {
+    (isGuarded ? guarded : plain).computeIfAbsent(kind, k -> new int[pool.count()])[constant] =
+        place + 2;
     note(place);
   }
 
   private int place(Kind kind, String owner, String member, boolean guarded) {
-    String plain = element(owner);
-    if (plain.isEmpty()) {
+    String type = element(owner);
+    if (type.isEmpty()) {
       return -1;
     }
     // an array has no members of its own but those of Object
     boolean array = owner.startsWith("[");
-    links.add(new Link(array ? Kind.CLASS : kind, plain, array ? "" : member, guarded));
+    links.add(new Link(array ? Kind.CLASS : kind, type, array ? "" : member, guarded));
     return links.size() - 1;
   }
 
