@@ -163,4 +163,69 @@ public final class SurveyTest {
           .contains("error Z2003  nowhere", "There is no such folder");
     }
   }
+
+  private static Program.Result asked(Workspace w, String answers, String options)
+      throws Exception {
+    Path input = Files.createTempFile("answers", ".txt");
+    Files.writeString(input, answers);
+    String zugabe = Program.ROOT.resolve("zugabe").toString();
+    try {
+      return w.program()
+          .run("sh", "-c", "'" + zugabe + "' survey --ask " + options + " <'" + input + "'");
+    } finally {
+      Files.delete(input);
+    }
+  }
+
+  private static Workspace twoPrograms() throws Exception {
+    Workspace w = Workspace.create();
+    w.compile(
+        "classes",
+        "quay.Tide",
+        "public static void main(String[] a) { System.out.println(\"tide \" + a.length); }");
+    w.compile(
+        "late",
+        "quay.Late",
+        "public static void main(String[] a) { System.out.println(\"late\"); }");
+    return w;
+  }
+
+  @Test
+  public void aFewQuestionsAndTheDraftSaysTheAnswers() throws Exception {
+    try (Workspace w = twoPrograms()) {
+      Program.Result r =
+          ok(asked(w, "nothing such\ntide\nTern\n2.1!\n2.1\nGannet Quay\nMIT\narchive\n\n", ""));
+      assertThat(r.err())
+          .contains("Which programs shall go out [", "Write some of these, with commas: ")
+          .contains("The application's name [", "Write letters, digits");
+      assertThat(r.out()).contains("Tree of set:", "Written: zugabe.yaml");
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("name: Tern", "version: \"2.1\"", "maker: Gannet Quay", "license: {id: MIT}")
+          .contains("programs: [tide]")
+          .doesNotContain("quay.Late", "kind: jar");
+      ok(w.program().zugabe("build"));
+      assertThat(w.path("out/tern-2.1.zip")).isRegularFile();
+      // a recipe that is there says all of this already
+      String before = Files.readString(w.path("zugabe.yaml"));
+      r = ok(asked(w, "\n", "--to other.yaml"));
+      assertThat(r.err()).doesNotContain("name [", "version [", "makes it", "SPDX", "What to make");
+      assertThat(Files.readString(w.path("other.yaml")))
+          .contains("name: Tern", "maker: Gannet Quay");
+      r = asked(w, "\n", "");
+      assertThat(r.exit()).isEqualTo(1);
+      assertThat(r.err()).contains("Z6013");
+      assertThat(w.path("zugabe.yaml")).hasContent(before);
+    }
+  }
+
+  @Test
+  public void whenTheInputEndsNothingIsWritten() throws Exception {
+    try (Workspace w = twoPrograms()) {
+      Program.Result r = ok(asked(w, "tide\n", ""));
+      assertThat(r.out()).contains("kind: jar", "Nothing was written.");
+      assertThat(w.path("zugabe.yaml")).doesNotExist();
+      assertThat(ok(asked(w, "tide\n\n\n\n\n\nno\n", "")).out()).contains("Nothing was written.");
+      assertThat(asked(w, "", "--json").exit()).isEqualTo(2);
+    }
+  }
 }

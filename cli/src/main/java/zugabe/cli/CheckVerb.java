@@ -52,11 +52,16 @@ final class CheckVerb implements Verb {
         given.terminal().out().print(zugabe.sarif(check));
         return check.exitCode();
       }
-      return given.answer(zugabe, check, () -> print(check, given));
+      return given.answer(zugabe, check, () -> print(check, given, given.flag(TREE)));
     }
   }
 
-  private static void print(Answer.Check check, Given given) {
+  /**
+   * Prints what would be made.
+   *
+   * @param trees whether archives are shown as they will lie where they are used
+   */
+  static void print(Answer.Check check, Given given, boolean trees) {
     Terminal terminal = given.terminal();
     if (check.recipe().isEmpty()) {
       return;
@@ -85,7 +90,7 @@ final class CheckVerb implements Verb {
     for (Answer.Intended d : check.deliverables()) {
       files(d, terminal);
       rules(d, given.flag(Options.VERBOSE), terminal);
-      if (given.flag(TREE)) {
+      if (trees) {
         d.trees().forEach(t -> tree(d, t, given));
       }
     }

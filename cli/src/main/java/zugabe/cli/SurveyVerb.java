@@ -13,12 +13,14 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.OptionSpec;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
+import zugabe.core.finding.Finding;
 import zugabe.core.materials.Nature;
 import zugabe.core.survey.Survey;
 
 /** Shows what a build left in a folder, and drafts a recipe for it. */
 final class SurveyVerb implements Verb {
   private static final String DRAFT = "--draft";
+  private static final String ASK = "--ask";
   private static final String TO = "--to";
   private static final int FEW = 12;
 
@@ -34,9 +36,15 @@ final class SurveyVerb implements Verb {
             name(),
             "Looks at what your build left: programs, the Java they need, libraries, native files, pictures, what isn't for users, what is missing.",
             "zugabe survey target",
-            "zugabe survey --draft");
+            "zugabe survey --draft",
+            "zugabe survey --ask");
     spec.addOption(
         Options.flag(DRAFT, "-d", "Write a commented recipe for it, zugabe.yaml in that folder."));
+    spec.addOption(
+        Options.flag(
+            ASK,
+            "-a",
+            "Ask a few questions first, show what would be made, then write the recipe."));
     spec.addOption(
         OptionSpec.builder(TO)
             .type(Path.class)
@@ -58,6 +66,9 @@ final class SurveyVerb implements Verb {
     }
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
+      if (given.flag(ASK)) {
+        return ask(zugabe, given, to.orElse(Path.of("zugabe.yaml")), progress);
+      }
       Answer.Survey answer = zugabe.survey(Path.of(given.positional().orElse(".")), to);
       progress.end();
       return given.answer(
@@ -65,12 +76,56 @@ final class SurveyVerb implements Verb {
     }
   }
 
+  private static int ask(Zugabe zugabe, Given given, Path to, ProgressLine progress) {
+    if (given.flag(Options.JSON)) {
+      throw given.wrong("--ask asks people; with --json use --draft");
+    }
+    Path folder = Path.of(given.positional().orElse("."));
+    Questions questions = new Questions(given.terminal(), System.in);
+    Answer.Survey answer =
+        zugabe.survey(
+            folder,
+            (offered, guesses, known) -> {
+              progress.end();
+              return questions.ask(offered, guesses, known);
+            });
+    progress.end();
+    FindingText findings =
+        new FindingText(given.terminal(), given.flag(Options.QUIET), given.flag(Options.VERBOSE));
+    findings.print(answer.findings());
+    if (answer.draft().isEmpty()) {
+      given.terminal().out().println("Nothing was found that a recipe could be about.");
+      return Math.max(1, answer.exitCode());
+    }
+    given.terminal().out().print("\n" + answer.draft() + "\n");
+    Answer.Check check = zugabe.preview(folder, answer.draft());
+    progress.end();
+    findings.print(check.findings());
+    CheckVerb.print(check, given, true);
+    if (!questions.agrees("Write this recipe to " + folder.resolve(to).normalize() + "?")) {
+      given.terminal().out().println("Nothing was written.");
+      return 0;
+    }
+    List<Finding> faults = zugabe.write(folder, to, answer.draft());
+    findings.print(faults);
+    if (faults.isEmpty()) {
+      given
+          .terminal()
+          .out()
+          .println(
+              "Written: "
+                  + folder.resolve(to).normalize()
+                  + ". Try next: zugabe check, zugabe build.");
+    }
+    return faults.isEmpty() ? 0 : faults.get(0).code().isAboutMachine() ? 3 : 1;
+  }
+
   private static void print(Survey s, Answer.Survey answer, Given given) {
     PrintStream out = given.terminal().out();
     int most = given.flag(Options.VERBOSE) ? Integer.MAX_VALUE : FEW;
     out.println(s.folder() + ": " + Sizes.count(s.files(), "file") + ", " + Sizes.of(s.bytes()));
     programs(s, most, out);
-    java(s, out);
+    java(s, given.terminal().columns(), out);
     classes(s, most, out);
     libraries(s, most, out);
     group(s, Nature.NATIVE_LIBRARY, "Native libraries", most, out);
@@ -117,7 +172,7 @@ final class SurveyVerb implements Verb {
     rest(s.programs().size(), most, out);
   }
 
-  private static void java(Survey s, PrintStream out) {
+  private static void java(Survey s, int columns, PrintStream out) {
     int needed =
         s.programs().stream().flatMap(p -> p.java().stream()).mapToInt(j -> j).max().orElse(0);
     if (needed == 0) {
@@ -131,12 +186,13 @@ final class SurveyVerb implements Verb {
         .filter(j -> j.what().fact("java").equals(String.valueOf(needed)))
         .forEach(j -> because.add(j.path()));
     String more = because.size() > 2 ? ", and " + (because.size() - 2) + " more" : "";
-    out.println(
-        "\nJava\n  "
-            + needed
+    String why =
+        needed
             + " or later, because of "
             + because.stream().limit(2).collect(Collectors.joining(", "))
-            + more);
+            + more;
+    out.println("\nJava");
+    FindingText.wrap(why, columns - 2).forEach(l -> out.println("  " + l));
   }
 
   private static void classes(Survey s, int most, PrintStream out) {

@@ -13,6 +13,7 @@ import java.util.Map;
  * @param out the answer
  * @param err progress and findings
  * @param colour whether findings may be coloured
+ * @param typed whether somebody types what is read
  * @param live whether a line may be rewritten
  * @param columns width in characters, 40 and more
  * @param here the folder the command was given in
@@ -21,6 +22,7 @@ record Terminal(
     PrintStream out,
     PrintStream err,
     boolean colour,
+    boolean typed,
     boolean live,
     int columns,
     Path here,
@@ -40,6 +42,7 @@ record Terminal(
         utf8(FileDescriptor.out),
         utf8(FileDescriptor.err),
         colour,
+        tty.contains("in"),
         live,
         columns(environment),
         Path.of("").toAbsolutePath(),

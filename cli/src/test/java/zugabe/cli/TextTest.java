@@ -31,7 +31,7 @@ public final class TextTest {
 
   private Terminal terminal(boolean live, int columns) {
     PrintStream out = stream();
-    return new Terminal(out, out, live, live, columns, Path.of("/"), Map.of());
+    return new Terminal(out, out, live, live, live, columns, Path.of("/"), Map.of());
   }
 
   @DataProvider

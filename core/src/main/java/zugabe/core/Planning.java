@@ -109,6 +109,25 @@ final class Planning {
     return Optional.empty();
   }
 
+  /** The same for a recipe that isn't written yet, as if it lay in a folder. */
+  Optional<Ready> plan(
+      String text, Zugabe.Request request, Path folder, Workers workers, Findings findings) {
+    try {
+      Optional<Recipe> recipe =
+          Recipe.read("the draft", text, request.overrides(), environment, findings);
+      return recipe.isEmpty()
+          ? Optional.empty()
+          : plan(recipe.get(), request, folder, false, workers, findings);
+    } catch (IOException e) {
+      findings.add(
+          FindingCode.Z2003,
+          Where.file(shown(folder)),
+          "Reading failed: " + e.getMessage() + ".",
+          "Check the files and their permissions.");
+      return Optional.empty();
+    }
+  }
+
   private Optional<Ready> plan(
       Recipe recipe,
       Zugabe.Request request,

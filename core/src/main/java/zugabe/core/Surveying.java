@@ -6,14 +6,19 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zugabe.core.answer.Answer;
+import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.survey.Interview;
 import zugabe.core.survey.RecipeDraft;
 import zugabe.core.survey.Survey;
 import zugabe.core.survey.Surveyor;
+import zugabe.core.survey.Wishes;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
 
@@ -21,10 +26,12 @@ import zugabe.core.work.Workers;
 final class Surveying {
   private final Path folder;
   private final String shown;
+  private final Map<String, String> environment;
   private final Findings findings = new Findings();
 
-  Surveying(Path folder, String shown) {
+  Surveying(Path folder, String shown, Map<String, String> environment) {
     this.folder = folder;
+    this.environment = environment;
     this.shown = shown;
   }
 
@@ -33,7 +40,8 @@ final class Surveying {
    *
    * @param to where the draft goes, relative to the folder; empty to write nothing
    */
-  Answer.Survey run(Optional<Path> to, Workers workers, Progress progress) {
+  Answer.Survey run(
+      Optional<Path> to, Optional<Interview> interview, Workers workers, Progress progress) {
     if (!Files.isDirectory(folder)) {
       findings.add(
           FindingCode.Z2003,
@@ -44,7 +52,18 @@ final class Surveying {
     }
     try {
       Survey survey = new Surveyor(folder, shown, workers, progress, findings).run();
-      Optional<String> draft = RecipeDraft.of(survey);
+      Wishes wishes = Wishes.NONE;
+      if (interview.isPresent() && !survey.programs().isEmpty()) {
+        progress.at("", 0, 0);
+        wishes =
+            interview
+                .get()
+                .ask(
+                    survey.programs(),
+                    RecipeDraft.guesses(survey),
+                    Interviewing.known(folder, environment));
+      }
+      Optional<String> draft = RecipeDraft.of(survey, wishes);
       String written = "";
       if (to.isPresent() && draft.isPresent()) {
         written = write(folder.resolve(to.get()).normalize(), draft.get());
@@ -66,7 +85,16 @@ final class Surveying {
     }
   }
 
-  private String write(Path file, String draft) throws IOException {
+  List<Finding> findings() {
+    return findings.sorted();
+  }
+
+  /**
+   * Writes a draft where nothing is yet.
+   *
+   * @return as the user would name the file; empty when it can't be
+   */
+  String write(Path file, String draft) throws IOException {
     String name = folder.relativize(file).toString().replace('\\', '/');
     try {
       Files.write(file, draft.getBytes(StandardCharsets.UTF_8), StandardOpenOption.CREATE_NEW);

@@ -14,6 +14,7 @@ import zugabe.bytes.Digests;
 import zugabe.core.answer.Answer;
 import zugabe.core.build.Builder;
 import zugabe.core.build.Disk;
+import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -31,6 +32,7 @@ import zugabe.core.recipe.ValueOverride;
 import zugabe.core.rehearse.InstallRehearsal;
 import zugabe.core.rehearse.Server;
 import zugabe.core.rehearse.Subject;
+import zugabe.core.survey.Interview;
 import zugabe.core.target.Targets;
 import zugabe.core.target.archive.ArchiveTarget;
 import zugabe.core.target.jar.JarTarget;
@@ -89,19 +91,24 @@ public final class Zugabe {
     try (Workers workers = Workers.of(jobs)) {
       Optional<Planning.Ready> ready = planning.plan(request, false, workers, findings);
       String recipe = planning.recipeFile(request).map(this::shown).orElse("");
-      return new Answer.Check(
-          findings.sorted(),
-          recipe,
-          ready.map(r -> r.plan().app().name()).orElse(""),
-          ready.map(r -> r.plan().app().version()).orElse(""),
-          ready
-              .map(
-                  r ->
-                      r.plan().deliverables().stream()
-                          .map(d -> Intended.of(d, r.reports().get(d.name())))
-                          .toList())
-              .orElse(List.of()));
+      return looked(ready, recipe, findings);
     }
+  }
+
+  private static Answer.Check looked(
+      Optional<Planning.Ready> ready, String recipe, Findings findings) {
+    return new Answer.Check(
+        findings.sorted(),
+        recipe,
+        ready.map(r -> r.plan().app().name()).orElse(""),
+        ready.map(r -> r.plan().app().version()).orElse(""),
+        ready
+            .map(
+                r ->
+                    r.plan().deliverables().stream()
+                        .map(d -> Intended.of(d, r.reports().get(d.name())))
+                        .toList())
+            .orElse(List.of()));
   }
 
   /** Makes deliverables. With errors among the findings nothing is written. */
@@ -337,8 +344,51 @@ public final class Zugabe {
    */
   public Answer.Survey survey(Path folder, Optional<Path> to) {
     try (Workers workers = Workers.of(jobs)) {
-      return new Surveying(here.resolve(folder).normalize(), shown(folder))
-          .run(to, workers, progress);
+      return surveying(folder).run(to, Optional.empty(), workers, progress);
+    }
+  }
+
+  private Surveying surveying(Path folder) {
+    return new Surveying(here.resolve(folder).normalize(), shown(folder), environment);
+  }
+
+  /** The same, drafted after somebody was asked; nothing is written. */
+  public Answer.Survey survey(Path folder, Interview interview) {
+    try (Workers workers = Workers.of(jobs)) {
+      return surveying(folder).run(Optional.empty(), Optional.of(interview), workers, progress);
+    }
+  }
+
+  /** What a recipe's text would make if it lay in a folder. */
+  public Answer.Check preview(Path folder, String draft) {
+    Findings findings = new Findings();
+    try (Workers workers = Workers.of(jobs)) {
+      Request request = new Request(Optional.empty(), List.of(), List.of());
+      Path there = here.resolve(folder).normalize();
+      return looked(planning.plan(draft, request, there, workers, findings), "the draft", findings);
+    }
+  }
+
+  /**
+   * Writes a draft, unless there is a file already.
+   *
+   * @return findings, none when it was written
+   */
+  public List<Finding> write(Path folder, Path to, String draft) {
+    Path there = here.resolve(folder).normalize();
+    Surveying surveying = surveying(folder);
+    try {
+      surveying.write(there.resolve(to).normalize(), draft);
+      return surveying.findings();
+    } catch (IOException e) {
+      return List.of(
+          new Finding(
+              FindingCode.Z5008,
+              FindingCode.Z5008.severity(),
+              Where.file(shown(there.resolve(to))),
+              "It can't be written: " + e.getMessage() + ".",
+              FindingCode.Z5008.why(),
+              "Check the folder's permissions, or name another file with --to."));
     }
   }
 

@@ -81,20 +81,26 @@ public final class LibrariesCheck {
         (identity, all) -> {
           Library first = all.get(0);
           for (Library l : all.subList(1, all.size())) {
-            if (!version(l).equals(version(first))) {
-              findings.add(
-                  FindingCode.Z4025,
-                  Where.file(l.file().name()),
-                  identity
-                      + " is there twice: "
-                      + version(first)
-                      + " ("
-                      + first.file().name()
-                      + ") comes first, "
-                      + version(l)
-                      + " behind it.",
-                  "Keep the one that the program was tried with.");
-            }
+            boolean same = version(l).equals(version(first));
+            findings.add(
+                FindingCode.Z4025,
+                Where.file(l.file().name()),
+                same
+                    ? identity
+                        + " "
+                        + version(l)
+                        + " is there as "
+                        + first.file().name()
+                        + " as well."
+                    : identity
+                        + " is there twice: "
+                        + version(first)
+                        + " ("
+                        + first.file().name()
+                        + ") comes first, "
+                        + version(l)
+                        + " behind it.",
+                "Keep the one that the program was tried with.");
           }
         });
   }

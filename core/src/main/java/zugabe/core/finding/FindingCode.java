@@ -208,7 +208,7 @@ public enum FindingCode {
 
   Z4025(
       WARNING,
-      "Library in two versions",
+      "Library there twice",
       "Which classes are used depends on the order; mixed ones fail with errors that name neither."),
   Z4026(ERROR, "Native code for another platform", "The system refuses to load it."),
   Z4027(

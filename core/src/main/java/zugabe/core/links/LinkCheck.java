@@ -94,7 +94,7 @@ public final class LinkCheck {
           FindingCode.Z8008,
           where,
           "The code is prepared for the absence of " + Telling.few(List.copyOf(optional)) + ".",
-          "Nothing, unless you want what they are for.");
+          "Add them, if you want what they are for.");
     }
   }
 

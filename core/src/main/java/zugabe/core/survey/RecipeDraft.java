@@ -13,6 +13,7 @@ import zugabe.core.materials.Nature;
 /** Writes a commented recipe for what a survey found. */
 public final class RecipeDraft {
   private final Survey survey;
+  private final Wishes wishes;
   private final StringBuilder out = new StringBuilder();
 
   /** Programs by their names in the recipe; of each folder of classes the likeliest one. */
@@ -20,14 +21,41 @@ public final class RecipeDraft {
 
   private final List<Survey.Program> others = new ArrayList<>();
 
-  private RecipeDraft(Survey survey) {
+  private RecipeDraft(Survey survey, Wishes wishes) {
     this.survey = survey;
+    this.wishes = wishes;
+  }
+
+  /** What a draft says when nobody wishes anything. */
+  public static Wishes guesses(Survey survey) {
+    RecipeDraft draft = new RecipeDraft(survey, Wishes.NONE);
+    draft.choose();
+    boolean java = draft.programs.values().stream().anyMatch(RecipeDraft::isJava);
+    return new Wishes(
+        Optional.of(draft.name(draft.id())),
+        Optional.of(draft.version().orElse("1.0.0")),
+        Optional.empty(),
+        draft.licence().map(f -> f.what().form()).filter(f -> !f.isEmpty()),
+        List.copyOf(draft.programs.keySet()),
+        java ? Optional.of(Wishes.Make.JARS) : Optional.empty());
+  }
+
+  private static boolean isJava(Survey.Program p) {
+    return p.kind() == Survey.Kind.CLASS || p.kind() == Survey.Kind.JAR;
+  }
+
+  private boolean isMade(Wishes.Make what) {
+    Wishes.Make make = wishes.make().orElse(Wishes.Make.JARS);
+    return make == what || make == Wishes.Make.BOTH;
   }
 
   /** The recipe's text; empty when there is nothing to make. */
-  public static Optional<String> of(Survey survey) {
-    RecipeDraft draft = new RecipeDraft(survey);
+  public static Optional<String> of(Survey survey, Wishes wishes) {
+    RecipeDraft draft = new RecipeDraft(survey, wishes);
     draft.choose();
+    if (wishes.programs().stream().anyMatch(draft.programs::containsKey)) {
+      draft.programs.keySet().retainAll(wishes.programs());
+    }
     return draft.programs.isEmpty() && draft.librariesOnly().isEmpty()
         ? Optional.empty()
         : Optional.of(draft.write());
@@ -109,34 +137,36 @@ public final class RecipeDraft {
 
   private void app() {
     String id = id();
-    String last = id.substring(id.lastIndexOf('.') + 1);
-    String name =
-        last.isEmpty()
-            ? "Application"
-            : last.substring(0, 1).toUpperCase(Locale.ROOT) + last.substring(1);
     line("app:");
     if (id.contains(".")) {
       line(
           "  id: " + scalar(id) + comment("reverse domain name, fixed for the application's life"));
     }
-    line("  name: " + scalar(name));
-    Optional<String> version = version();
+    line("  name: " + scalar(wishes.name().orElse(name(id))));
+    Optional<String> version = wishes.version().or(this::version);
     line(
         "  version: "
             + scalar(version.orElse("1.0.0"))
             + (version.isEmpty() ? comment("no file tells one: write yours") : ""));
     line("  # summary: One line that says what it is for");
-    line("  # maker: Who makes it");
-    licence()
-        .ifPresent(
-            f ->
-                line(
-                    "  license: {id: "
-                        + scalar(f.what().form())
-                        + ", text: "
-                        + scalar(f.path())
-                        + "}"));
+    line(wishes.maker().map(m -> "  maker: " + scalar(m)).orElse("  # maker: Who makes it"));
+    Optional<Survey.Found> text = licence();
+    Optional<String> licence =
+        wishes.license().or(() -> text.map(f -> f.what().form()).filter(f -> !f.isEmpty()));
+    List<String> parts = new ArrayList<>();
+    licence.ifPresent(l -> parts.add("id: " + scalar(l)));
+    text.ifPresent(f -> parts.add("text: " + scalar(f.path())));
+    if (!parts.isEmpty()) {
+      line("  license: {" + String.join(", ", parts) + "}");
+    }
     icon().ifPresent(f -> line("  icon: " + scalar(f.path())));
+  }
+
+  private String name(String id) {
+    String last = id.substring(id.lastIndexOf('.') + 1);
+    return last.isEmpty()
+        ? "Application"
+        : last.substring(0, 1).toUpperCase(Locale.ROOT) + last.substring(1);
   }
 
   /** What all packages of own classes begin with; at most three parts. */
@@ -259,7 +289,7 @@ public final class RecipeDraft {
   }
 
   private void deliverable(String name, Survey.Program p) {
-    if (p.kind() == Survey.Kind.FILE) {
+    if (p.kind() == Survey.Kind.FILE || (isJava(p) && !isMade(Wishes.Make.JARS))) {
       return;
     }
     if (p.kind() == Survey.Kind.WEB) {
@@ -298,6 +328,20 @@ public final class RecipeDraft {
 
   /** Programs that aren't Java go out as one archive for each system. */
   private void files() {
+    List<String> java = new ArrayList<>();
+    programs.forEach(
+        (name, p) -> {
+          if (isJava(p)) {
+            java.add(name);
+          }
+        });
+    if (!java.isEmpty() && isMade(Wishes.Make.ARCHIVE)) {
+      line(
+          "  set: {kind: archive, programs: "
+              + list(java)
+              + ", formats: [zip, tar.gz]}"
+              + comment("installs all of them"));
+    }
     Map<String, List<String>> platforms = new LinkedHashMap<>();
     programs.forEach(
         (name, p) -> {
