@@ -200,10 +200,11 @@ public final class ElfReader {
   /** The highest version of the GNU C library among the versions of symbols that are needed. */
   private void versions() throws IOException {
     long at = versionsAt;
+    int left = MAX_DYNAMIC;
     for (int i = 0; i < Math.min(versions, MAX_DYNAMIC); i++) {
       int count = in.u2(at + 2);
       long each = at + in.u4(at + 8);
-      for (int j = 0; j < count && j < MAX_DYNAMIC; j++) {
+      for (int j = 0; j < count && left > 0; j++, left--) {
         String version = string(in.u4(each + 8));
         if (version.matches("GLIBC_[0-9]+(\\.[0-9]+)*")) {
           String number = version.substring(6);
