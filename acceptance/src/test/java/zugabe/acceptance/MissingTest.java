@@ -171,6 +171,19 @@ public final class MissingTest {
   }
 
   @Test
+  public void namesThatArePutTogetherAreSaidOnce() throws Exception {
+    try (Workspace w =
+        application(
+            main(
+                "Class.forName(a[0]); Main.class.getClassLoader().loadClass(a[1]); Class.forName(a[2]);"))) {
+      assertThat(check(w))
+          .singleElement()
+          .asString()
+          .startsWith("note Z8009 zugabe.yaml:5:9 programs.tern a.Main looks for classes by names");
+    }
+  }
+
+  @Test
   public void whatJavaKeepsToItself() throws Exception {
     try (Workspace w = application(main("Class.forName(\"sun.security.x509.X500Name\");"))) {
       assertThat(check(w))

@@ -318,6 +318,10 @@ public enum FindingCode {
       "Internal to Java",
       "Java's modules keep the class to themselves; newer versions refuse it, or have removed it."),
   Z8008(NOTE, "Prepared for absence", "The program runs without; a feature that needs it doesn't."),
+  Z8009(
+      NOTE,
+      "Names that can't be known",
+      "What is looked for by a name that is put together as the program runs may be missing, and nobody can tell."),
 
   Z9001(ERROR, "Private key", "Whoever gets the deliverable can sign or speak in your name."),
   Z9002(

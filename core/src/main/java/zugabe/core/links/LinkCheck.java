@@ -103,6 +103,7 @@ public final class LinkCheck {
     return switch (m.kind()) {
       case CLASS, OTHER_JAVA, CONCEALED -> packageOf(m.name());
       case MEMBER -> m.name().substring(0, m.name().indexOf(' '));
+      case UNKNOWN -> "";
       default -> m.name();
     };
   }
@@ -127,6 +128,7 @@ public final class LinkCheck {
       case RESOURCE -> FindingCode.Z8005;
       case NATIVE -> FindingCode.Z8006;
       case CONCEALED -> FindingCode.Z8007;
+      case UNKNOWN -> FindingCode.Z8009;
     };
   }
 }

@@ -22,6 +22,8 @@ public record Missing(
     NO_PROVIDER,
     RESOURCE,
     NATIVE,
+    /** What is looked for by names that aren't constant. */
+    UNKNOWN,
     /** A class that Java's modules keep to themselves. */
     CONCEALED
   }

@@ -180,6 +180,12 @@ final class Reach {
           prepared.note(names.text(owner));
         }
       }
+      case UNKNOWN -> {
+        // libraries do so all the time, and mostly look for what is there
+        if (from.isOwn()) {
+          miss(Missing.Kind.UNKNOWN, names.dotted(owner), Sure.MAYBE, from);
+        }
+      }
       case BY_NAME -> byName(from, owner, sure);
       case RESOURCE -> resource(from, names.text(owner), sure);
       case NATIVE -> nativeLibrary(from, names.text(owner), sure);

@@ -32,6 +32,8 @@ record Telling(List<Missing> group, int java) {
       case NO_PROVIDER -> "Nothing provides the service " + names + "; " + needed();
       case RESOURCE -> "The resource " + names + absent;
       case NATIVE -> "The native library " + names + absent;
+      case UNKNOWN ->
+          needers() + " for classes by names that aren't constant; what these are isn't followed.";
       case CONCEALED ->
           names
               + (isOne() ? " is" : " are")
@@ -78,6 +80,12 @@ record Telling(List<Missing> group, int java) {
         + ").";
   }
 
+  private String needers() {
+    Set<String> by = new TreeSet<>();
+    group.forEach(m -> by.addAll(m.by()));
+    return few(List.copyOf(by)) + (by.size() == 1 ? " looks" : " look");
+  }
+
   String fix() {
     String name = group.get(0).name();
     String home = name.contains(".") ? name.substring(0, name.lastIndexOf('.')) : "";
@@ -97,6 +105,7 @@ record Telling(List<Missing> group, int java) {
       case NO_PROVIDER -> "Add a library that provides it, unless the program does without.";
       case RESOURCE -> "Add the file to own:, in that folder, with that spelling.";
       case NATIVE -> "Name its files by platform under natives:.";
+      case UNKNOWN -> "Rehearse what depends on them, such as plug-ins and drivers.";
       case CONCEALED ->
           "Take a newer version of the library, or allow it by an option such as --add-exports.";
     };

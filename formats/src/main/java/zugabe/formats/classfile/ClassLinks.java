@@ -69,6 +69,8 @@ public record ClassLinks(
     FIELD,
     /** A class is looked for by a constant name. */
     BY_NAME,
+    /** A class is looked for by a name that isn't constant there. */
+    UNKNOWN,
     /** A constant has the form of a class's name; who knows what for. */
     NAMED,
     /** A resource is looked for by a constant name. */

@@ -136,6 +136,8 @@ final class CodeReader {
       case "java/lang/Class.forName", "java/lang/ClassLoader.loadClass" -> {
         if (hasText) {
           lookup(Kind.BY_NAME, text.replace('.', '/'));
+        } else {
+          table.add(Kind.UNKNOWN, owner, true);
         }
       }
       case "java/lang/System.loadLibrary" -> {
