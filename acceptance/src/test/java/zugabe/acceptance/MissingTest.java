@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -122,6 +123,40 @@ public final class MissingTest {
           .singleElement()
           .asString()
           .contains("note Z8008", "prepared for the absence of c, lib");
+    }
+  }
+
+  @Test
+  public void whatALibrarysMetadataCallOptionalIsANote() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.library("lib/gone.jar", "quay.charts.Gone", "");
+      w.compile("late", "lib.Late", "public static void use() { new quay.charts.Gone(); }");
+      Files.delete(w.path("lib/gone.jar"));
+      byte[] late = Files.readAllBytes(w.path("late/lib/Late.class"));
+      w.jar("lib/late.jar", Map.of("lib/Late.class", late));
+      w.compile("classes", "a.Main", main("lib.Late.use();")).write("zugabe.yaml", RECIPE);
+      assertThat(check(w)).singleElement().asString().startsWith("error Z8001");
+      for (String metadata : List.of("bundle", "model", "neither")) {
+        Map<String, byte[]> entries = new LinkedHashMap<>();
+        if (metadata.equals("bundle")) {
+          entries.putAll(
+              Workspace.entries(
+                  "META-INF/MANIFEST.MF",
+                  "Manifest-Version: 1.0\r\nImport-Package: quay.charts;resolution:=optional\r\n\r\n"));
+        }
+        String dependency = "<groupId>quay.charts</groupId><artifactId>a</artifactId>";
+        entries.putAll(
+            Workspace.entries(
+                "META-INF/maven/lib/late/pom.xml",
+                "<project><dependencies><dependency>"
+                    + dependency
+                    + (metadata.equals("model") ? "<optional>true</optional>" : "")
+                    + "</dependency></dependencies></project>"));
+        entries.put("lib/Late.class", late);
+        w.jar("lib/late.jar", entries);
+        String expected = metadata.equals("neither") ? "error Z8001" : "note Z8008";
+        assertThat(check(w)).as(metadata).singleElement().asString().startsWith(expected);
+      }
     }
   }
 

@@ -46,6 +46,7 @@ final class Reach {
   private final Map<Sure, Deque<Work>> work = new EnumMap<>(Sure.class);
   private final Map<String, Need> missing = new TreeMap<>();
   private final Prepared prepared = new Prepared();
+  private final Optionals optionals = new Optionals();
 
   private record Work(Node node, int method, Sure sure) {}
 
@@ -298,7 +299,7 @@ final class Reach {
   }
 
   private void miss(Missing.Kind kind, String name, Sure sure, Node from) {
-    Sure real = Optionals.isOptional(from, kind, name) ? Sure.OPTIONAL : sure;
+    Sure real = optionals.isOptional(from, kind, name) ? Sure.OPTIONAL : sure;
     missing
         .computeIfAbsent(kind + " " + name, k -> new Need(kind, name))
         .add(names.dotted(from.parsed.name), from, real);
