@@ -145,10 +145,11 @@ public final class LibrariesCheck {
     }
     boolean together =
         known
+            || without.isEmpty()
             || materials.own().stream()
                 .map(OwnFile::path)
                 .anyMatch(p -> LICENCE.matcher(p).matches());
-    if (!without.isEmpty() && !together) {
+    if (!together) {
       int more = without.size() - FEW;
       findings.add(
           FindingCode.Z4033,

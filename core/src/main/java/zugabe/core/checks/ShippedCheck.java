@@ -28,7 +28,7 @@ import zugabe.core.work.Workers;
 
 /** Looks at every file that goes out as it is, for what nobody means to ship. */
 public final class ShippedCheck {
-  private static final int MAX_TEXT_BYTES = 1 << 16;
+  private static final int MAX_TEXT_BYTES = 1 << 14;
   private static final int SET_ID = 06000;
   private static final Set<String> VERSION_CONTROL = Set.of(".git", ".hg", ".svn", ".bzr", "CVS");
   private static final Pattern SECRET_SETTINGS = Pattern.compile("\\.env(\\.[\\w-]+)?");
@@ -127,8 +127,8 @@ public final class ShippedCheck {
           "Whoever runs it gets its owner's or group's rights; the deliverable doesn't keep that.",
           "Remove the setuid and setgid bits (chmod a-s), and give the right where it is needed.");
     }
-    for (String part : s.path().split("/", -1)) {
-      if (VERSION_CONTROL.contains(part)) {
+    for (String part : VERSION_CONTROL) {
+      if (("/" + s.path()).contains("/" + part + "/")) {
         findings.add(
             FindingCode.Z9005,
             where,
@@ -147,7 +147,9 @@ public final class ShippedCheck {
       }
       return;
     }
-    if (SECRET_SETTINGS.matcher(name).matches() && !SAMPLE.matcher(name).matches()) {
+    if (name.startsWith(".env")
+        && SECRET_SETTINGS.matcher(name).matches()
+        && !SAMPLE.matcher(name).matches()) {
       findings.add(
           FindingCode.Z9003,
           where,

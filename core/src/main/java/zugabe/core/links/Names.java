@@ -35,6 +35,11 @@ final class Names {
     return texts[number];
   }
 
+  /** What stands for a member's name where the name itself isn't kept. */
+  int hash(int number) {
+    return texts[number].hashCode();
+  }
+
   /** A text with dots for slashes: the name of a class as users write it. */
   String dotted(int number) {
     return texts[number].replace('/', '.');

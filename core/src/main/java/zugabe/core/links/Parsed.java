@@ -10,7 +10,7 @@ final class Parsed {
   private static final List<Kind> KINDS = List.of(Kind.values());
   private static final int KIND_BITS = 5;
   private static final int KIND_MASK = (1 << KIND_BITS) - 1;
-  private static final byte STATIC = 1;
+  private static final byte HIDDEN = 1;
   private static final byte ABSTRACT = 2;
 
   final int name;
@@ -21,7 +21,10 @@ final class Parsed {
   final int[] interfaces;
   final boolean isInterface;
 
-  /** Their selectors. */
+  /**
+   * Hash codes of their selectors: what a class has is rarely asked for, and its names would take
+   * most of the memory. Two names of one code in one class hide at worst that one is missing.
+   */
   final int[] methods;
 
   private final byte[] flags;
@@ -33,13 +36,14 @@ final class Parsed {
     superName = from.superName().isEmpty() ? -1 : names.of(from.superName());
     interfaces = from.interfaces().stream().mapToInt(names::of).toArray();
     isInterface = from.isInterface();
-    fields = from.fields().stream().mapToInt(names::of).toArray();
+    fields = from.fields().stream().mapToInt(String::hashCode).toArray();
     methods = new int[from.methods().size()];
     flags = new byte[methods.length];
     for (int i = 0; i < methods.length; i++) {
       ClassLinks.Method m = from.methods().get(i);
-      methods[i] = names.of(m.selector());
-      flags[i] = (byte) ((m.isStatic() ? STATIC : 0) | (m.isAbstract() ? ABSTRACT : 0));
+      methods[i] = m.selector().hashCode();
+      boolean hidden = m.isStatic() || m.selector().startsWith("<");
+      flags[i] = (byte) ((hidden ? HIDDEN : 0) | (m.isAbstract() ? ABSTRACT : 0));
     }
     held = new Held(from, names);
   }
@@ -142,8 +146,9 @@ final class Parsed {
     return -1;
   }
 
-  boolean isStatic(int method) {
-    return (flags[method] & STATIC) != 0;
+  /** Whether no object calls it as its own: static methods, constructors. */
+  boolean isHidden(int method) {
+    return (flags[method] & HIDDEN) != 0;
   }
 
   boolean isAbstract(int method) {

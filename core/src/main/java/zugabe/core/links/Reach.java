@@ -57,8 +57,8 @@ final class Reach {
     this.world = world;
     this.names = world.names();
     this.provided = provided;
-    this.constructor = names.of("<init>()V");
-    this.initialiser = names.of("<clinit>()V");
+    this.constructor = "<init>()V".hashCode();
+    this.initialiser = "<clinit>()V".hashCode();
     for (Sure sure : Sure.values()) {
       work.put(sure, new ArrayDeque<>());
     }
@@ -71,7 +71,7 @@ final class Reach {
     if (node != null) {
       touch(plain, Sure.CALLED, node);
       begin(plain, Sure.CALLED);
-      called(plain, names.of("main([Ljava/lang/String;)V"), Sure.CALLED);
+      called(plain, "main([Ljava/lang/String;)V".hashCode(), Sure.CALLED);
     }
     run();
   }
@@ -222,20 +222,21 @@ final class Reach {
     return true;
   }
 
-  private void direct(Node from, int owner, int selector, Sure sure) {
+  private void direct(Node from, int owner, int member, Sure sure) {
     if (touch(owner, sure, from)) {
       begin(owner, sure);
-      if (!called(owner, selector, sure)) {
-        member(from, owner, selector, false, sure);
+      if (!called(owner, names.hash(member), sure)) {
+        member(from, owner, member, false, sure);
       }
     }
   }
 
-  private void virtual(Node from, int owner, int selector, Sure sure) {
+  private void virtual(Node from, int owner, int member, Sure sure) {
     if (!touch(owner, sure, from)) {
       return;
     }
-    member(from, owner, selector, false, sure);
+    member(from, owner, member, false, sure);
+    int selector = names.hash(member);
     if (calls.get(owner, selector) >= sure.rank()) {
       return;
     }
@@ -262,7 +263,7 @@ final class Reach {
 
   private void member(Node from, int owner, int member, boolean field, Sure sure) {
     boolean known = world.has(owner) || world.isJavas(owner);
-    if (known && world.lacks(owner, member, field)) {
+    if (known && world.lacks(owner, names.hash(member), field)) {
       miss(Missing.Kind.MEMBER, names.dotted(owner) + ' ' + names.text(member), sure, from);
     }
   }
@@ -347,8 +348,7 @@ final class Reach {
   private void visible(Node node, Node above, Set<Integer> seen, Sure sure) {
     for (int m = 0; m < above.parsed.methods.length; m++) {
       int selector = above.parsed.methods[m];
-      boolean hidden = above.parsed.isStatic(m) || names.text(selector).startsWith("<");
-      if (hidden || !seen.add(selector)) {
+      if (above.parsed.isHidden(m) || !seen.add(selector)) {
         continue;
       }
       for (int owner : world.supers(node)) {

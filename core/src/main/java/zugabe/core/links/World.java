@@ -64,7 +64,7 @@ final class World {
     Outer(PlatformTable.Type type, Names names) {
       this.superName = type.superName().isEmpty() ? -1 : names.of(type.superName());
       this.interfaces = type.interfaces().stream().mapToInt(names::of).toArray();
-      this.members = type.members().stream().mapToInt(names::of).sorted().toArray();
+      this.members = type.members().stream().mapToInt(String::hashCode).sorted().toArray();
     }
 
     boolean has(int member) {
