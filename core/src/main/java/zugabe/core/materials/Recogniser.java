@@ -41,6 +41,16 @@ public final class Recogniser {
    * @param path as the user would name it
    */
   public static Recognition recognise(String path, Content content) throws IOException {
+    return recognise(path, content, true);
+  }
+
+  /** The same without telling licences from other texts, which takes reading them whole. */
+  public static Recognition glance(String path, Content content) throws IOException {
+    return recognise(path, content, false);
+  }
+
+  private static Recognition recognise(String path, Content content, boolean thorough)
+      throws IOException {
     if (content.size() == 0) {
       return Recognition.of(Nature.EMPTY, "");
     }
@@ -51,7 +61,7 @@ public final class Recogniser {
         return known.get();
       }
       Optional<Recognition> key = KeyLook.of(start, access);
-      return key.isPresent() ? key.get() : TextLook.of(path, start, access);
+      return key.isPresent() ? key.get() : TextLook.of(path, start, access, thorough);
     }
   }
 

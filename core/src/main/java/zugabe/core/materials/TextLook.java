@@ -67,7 +67,13 @@ final class TextLook {
 
   private TextLook() {}
 
-  static Recognition of(String path, byte[] start, Access access) throws IOException {
+  /**
+   * Looks at a text.
+   *
+   * @param thorough whether it is read whole to see whether it is a licence
+   */
+  static Recognition of(String path, byte[] start, Access access, boolean thorough)
+      throws IOException {
     if (start.length >= 8 && Recogniser.starts(start, "bplist0")) {
       return Recognition.of(Nature.PROPERTY_LIST, "binary");
     }
@@ -99,7 +105,7 @@ final class TextLook {
     if (ending.equals("app") || head.stripLeading().startsWith("{application,")) {
       return application(access);
     }
-    Optional<String> licence = LicenceTexts.spdx(whole(access));
+    Optional<String> licence = thorough ? LicenceTexts.spdx(whole(access)) : Optional.empty();
     if (licence.isPresent()) {
       return Recognition.of(Nature.LICENCE, licence.get());
     }
