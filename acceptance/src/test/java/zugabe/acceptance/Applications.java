@@ -28,6 +28,22 @@ final class Applications {
     }
   }
 
+  /** An application that uses 14 real libraries: its libraries and compiled classes. */
+  static void real(Workspace w) throws IOException {
+    libraries(
+        w,
+        "h2",
+        "log4j-api",
+        "log4j-core",
+        "bcprov",
+        "jackson",
+        "snappy",
+        "spring",
+        "hsqldb",
+        "log4j-layout");
+    compile(w, "real");
+  }
+
   /** Compiles an application's sources into {@code classes}, beside its resources. */
   static void compile(Workspace w, String application) throws IOException {
     Path classes = Files.createDirectories(w.path("classes"));

@@ -231,18 +231,7 @@ public final class MissingTest {
   @Test
   public void realLibrariesIntactAndEachTakenAway() throws Exception {
     try (Workspace w = Workspace.create()) {
-      Applications.libraries(
-          w,
-          "h2",
-          "log4j-api",
-          "log4j-core",
-          "bcprov",
-          "jackson",
-          "snappy",
-          "spring",
-          "hsqldb",
-          "log4j-layout");
-      Applications.compile(w, "real");
+      Applications.real(w);
       w.write("zugabe.yaml", RECIPE.replace("a.Main", "example.real.Main"));
       List<String> intact = check(w);
       assertThat(intact).noneMatch(l -> l.startsWith("error"));

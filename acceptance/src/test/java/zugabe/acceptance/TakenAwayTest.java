@@ -35,18 +35,7 @@ public final class TakenAwayTest {
 
   private static Workspace application() throws Exception {
     Workspace w = Workspace.create();
-    Applications.libraries(
-        w,
-        "h2",
-        "log4j-api",
-        "log4j-core",
-        "bcprov",
-        "jackson",
-        "snappy",
-        "spring",
-        "hsqldb",
-        "log4j-layout");
-    Applications.compile(w, "real");
+    Applications.real(w);
     return w.write("zugabe.yaml", RECIPE);
   }
 

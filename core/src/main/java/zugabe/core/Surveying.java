@@ -54,7 +54,6 @@ final class Surveying {
       Survey survey = new Surveyor(folder, shown, workers, progress, findings).run();
       Wishes wishes = Wishes.NONE;
       if (interview.isPresent() && !survey.programs().isEmpty()) {
-        progress.at("", 0, 0);
         wishes =
             interview
                 .get()
