@@ -249,7 +249,7 @@ function _picocli_zugabe_check() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json' '--sarif' '-t' '--tree'"
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json' '--sarif' '-t' '--tree' '-i' '--identity'"
   local arg_opts="'-r' '--recipe' '-s' '--set' '-j' '--jobs'"
 
   type compopt &>/dev/null && compopt +o default

@@ -21,7 +21,8 @@ import org.objectweb.asm.Opcodes;
 
 /**
  * Makes the table of what Java's modules export, for several versions, from a JDK's own data: its
- * lib/ct.sym for earlier versions, its modules for its own. Run by core/src/main/platform/make.
+ * lib/ct.sym for earlier versions, its modules for its own. Makes the table of what servlet
+ * containers have from the jars of their interfaces. Run by core/src/main/platform/make.
  */
 final class MakeTables {
   private static final int[] VERSIONS = {8, 11, 17, 21, 25};
@@ -38,18 +39,39 @@ final class MakeTables {
   private final Map<String, Type> types = new TreeMap<>();
   private final Map<String, Integer> concealed = new TreeMap<>();
 
+  /** OUT java NEWEST-HOME 17-HOME, or OUT servers BIT=JAR ... */
   public static void main(String[] args) throws IOException {
     MakeTables tables = new MakeTables();
-    Path home = Path.of(args[0]);
-    try (FileSystem symbols = FileSystems.newFileSystem(home.resolve("lib/ct.sym"), (ClassLoader) null)) {
-      for (int i = 0; i < VERSIONS.length - 1; i++) {
-        tables.symbols(symbols.getPath("/"), VERSIONS[i], 1 << i);
+    if (args[1].equals("java")) {
+      tables.java(Path.of(args[2]), Path.of(args[3]));
+    } else {
+      for (String jar : List.of(args).subList(2, args.length)) {
+        int equals = jar.indexOf('=');
+        tables.jar(Path.of(jar.substring(equals + 1)), 1 << Integer.parseInt(jar.substring(0, equals)));
       }
     }
-    tables.modules(home, 1 << (VERSIONS.length - 1));
-    Path older = Path.of(args[1]);
-    tables.concealed(older, 1 << 2);
-    Files.write(Path.of(args[2]), tables.encode());
+    Files.write(Path.of(args[0]), tables.encode());
+  }
+
+  private void jar(Path jar, int bit) throws IOException {
+    try (FileSystem in = FileSystems.newFileSystem(jar);
+        Stream<Path> all = Files.walk(in.getPath("/"))) {
+      for (Path c : all.filter(p -> p.toString().endsWith(".class")).sorted().toList()) {
+        if (!c.startsWith("/META-INF") && !c.endsWith("module-info.class")) {
+          add(Files.readAllBytes(c), bit);
+        }
+      }
+    }
+  }
+
+  private void java(Path home, Path older) throws IOException {
+    try (FileSystem symbols = FileSystems.newFileSystem(home.resolve("lib/ct.sym"), (ClassLoader) null)) {
+      for (int i = 0; i < VERSIONS.length - 1; i++) {
+        symbols(symbols.getPath("/"), VERSIONS[i], 1 << i);
+      }
+    }
+    modules(home, 1 << (VERSIONS.length - 1));
+    concealed(older, 1 << 2);
   }
 
   private void symbols(Path root, int version, int bit) throws IOException {

@@ -2,8 +2,15 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.contrastsecurity.sarif.Result;
+import com.contrastsecurity.sarif.SarifSchema210;
+import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
+import java.io.InputStream;
+import java.nio.file.Files;
 import org.testng.annotations.Test;
 
 /** Findings that a recipe accepts for some time, and the form for systems for code review. */
@@ -82,6 +89,41 @@ public final class AcceptTest {
     }
   }
 
+  /** By the standard's own schema, and read by a reader that isn't ours. */
+  private static void assertStandard(String sarif) throws Exception {
+    try (InputStream schema =
+        SarifSchema210.class.getResourceAsStream("/schema/sarif-schema-2.1.0.json")) {
+      assertThat(
+              JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V7)
+                  .getSchema(schema)
+                  .validate(new ObjectMapper().readTree(sarif)))
+          .isEmpty();
+    }
+    SarifSchema210 log =
+        new ObjectMapper()
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .readValue(sarif, SarifSchema210.class);
+    for (Result result : log.getRuns().get(0).getResults()) {
+      assertThat(result.getMessage().getText()).isNotBlank();
+      assertThat(result.getLevel()).isNotNull();
+    }
+  }
+
+  @Test
+  public void sarifOfEveryKindOfPlaceIsOfTheStandard() throws Exception {
+    try (Workspace w = Workspace.withProgram()) {
+      assertStandard(w.program().zugabe("check", "--sarif").out());
+      w.write("classes/höhe 100%/empty.properties", "").write("classes/key", "{");
+      w.jar("lib/two.jar", Workspace.entries("a/b.class", "", "META-INF/MANIFEST.MF", "x"));
+      Files.write(w.path("lib/spoilt.jar"), new byte[] {'P', 'K', 3, 4, 9});
+      assertStandard(w.program().zugabe("check", "--sarif").out());
+      w.write("zugabe.yaml", "app: [\n");
+      assertStandard(w.program().zugabe("check", "--sarif").out());
+      Files.delete(w.path("zugabe.yaml"));
+      assertStandard(w.program().zugabe("check", "--sarif").out());
+    }
+  }
+
   @Test
   public void sarifSaysTheSame() throws Exception {
     String accept = "accept: [{finding: Z8006, because: tablets, until: 2999-12-31}]\n";
@@ -90,6 +132,7 @@ public final class AcceptTest {
       Program.Result r = w.program().zugabe("check", "--sarif");
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err()).isEmpty();
+      assertStandard(r.out());
       JsonNode log = new ObjectMapper().readTree(r.out());
       assertThat(log.at("/version").asText()).isEqualTo("2.1.0");
       JsonNode run = log.at("/runs/0");

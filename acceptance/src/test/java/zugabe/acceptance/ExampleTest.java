@@ -18,6 +18,9 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.testng.ITestContext;
+import org.testng.annotations.AfterSuite;
+import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.core.finding.FindingCode;
@@ -33,6 +36,7 @@ public final class ExampleTest {
       Pattern.compile("(?<![\\S&&[^(\"]])[A-Za-z][a-z']*(?![^\\s,;:.?!)\"])(?![.,]\\S)");
   private static final double COVERED = 0.6;
   private static final int LONG_ENOUGH = 2;
+  private static final double ALIKE = 0.8;
 
   /** Pages about the recipe's text whose example shows how it should be. */
   private static final Set<FindingCode> RIGHT_FORM =
@@ -43,6 +47,8 @@ public final class ExampleTest {
           "app", "app: {name: Tern, version: 1.0}\n",
           "materials", "materials: {app: {own: classes, libraries: lib/*.jar}}\n",
           "deliverables", "deliverables: {tern: {kind: jar}}\n");
+
+  private ITestContext suite;
 
   private record Example(FindingCode code, String language, String text) {
     @Override
@@ -145,6 +151,112 @@ public final class ExampleTest {
       if (!sentence.isBlank()) {
         assertThat(covered(sentence.strip(), constants)).as(sentence).isGreaterThan(COVERED);
       }
+    }
+  }
+
+  /** Plain words in their order; names are an example's own. */
+  private static List<String> plain(String sentence) {
+    List<String> words = new ArrayList<>();
+    Matcher m = WORD.matcher(sentence);
+    while (m.find()) {
+      words.add(m.group().toLowerCase(Locale.ROOT));
+    }
+    return words;
+  }
+
+  /** How much of two sentences is the same: their longest common sequence of words. */
+  private static double alike(List<String> a, List<String> b) {
+    int[][] longest = new int[a.size() + 1][b.size() + 1];
+    for (int i = 1; i <= a.size(); i++) {
+      for (int j = 1; j <= b.size(); j++) {
+        longest[i][j] =
+            a.get(i - 1).equals(b.get(j - 1))
+                ? longest[i - 1][j - 1] + 1
+                : Math.max(longest[i - 1][j], longest[i][j - 1]);
+      }
+    }
+    int most = Math.max(a.size(), b.size());
+    return most == 0 ? 1 : (double) longest[a.size()][b.size()] / most;
+  }
+
+  @BeforeClass
+  public void remember(ITestContext context) {
+    suite = context;
+  }
+
+  /** The same of sentences; of those that end with a list of names what stands before it. */
+  private static double alike(String example, String said) {
+    double whole = alike(plain(example), plain(said));
+    List<String> before = plain(example.replaceFirst(": [^:]*$", ""));
+    return before.size() < LONG_ENOUGH + 1
+        ? whole
+        : Math.max(whole, alike(before, plain(said.replaceFirst(": [^:]*$", ""))));
+  }
+
+  /** Whether every class with tests takes part: only then everything was said. */
+  private boolean isWhole() throws IOException {
+    Set<String> ran = new TreeSet<>();
+    suite
+        .getSuite()
+        .getAllMethods()
+        .forEach(m -> ran.add(m.getRealClass().getSimpleName() + ".java"));
+    try (Stream<Path> files =
+        Files.walk(Program.ROOT.resolve("acceptance/src/test/java/zugabe/acceptance"))) {
+      return files
+          .map(f -> f.getFileName().toString())
+          .filter(f -> f.endsWith("Test.java"))
+          .allMatch(ran::contains);
+    }
+  }
+
+  private static String testsOfTheCore() throws IOException {
+    StringBuilder all = new StringBuilder();
+    try (Stream<Path> files = Files.walk(Program.ROOT.resolve("core/src/test/java"))) {
+      for (Path p : files.filter(f -> f.toString().endsWith(".java")).toList()) {
+        all.append(Files.readString(p));
+      }
+    }
+    return all.toString();
+  }
+
+  /** Sentences in a page's examples. */
+  private static List<String> saidIn(FindingCode code) throws IOException {
+    List<String> sentences = new ArrayList<>();
+    for (Example e : examples(code)) {
+      List<String> lines = e.text().lines().toList();
+      if (HEAD.matcher(lines.get(0)).matches()) {
+        String text = String.join(" ", lines.stream().filter(l -> l.startsWith("  ")).toList());
+        sentences.addAll(Sayings.sentences(text.replaceAll("\\s+", " ")));
+      }
+    }
+    return sentences;
+  }
+
+  /**
+   * When all tests have run, each example's sentence was said in one of them, but for the names in
+   * it. What only a failing machine raises is raised in tests of the core instead.
+   */
+  @AfterSuite
+  public void whatIsSaidWasSaidInATest() throws IOException {
+    List<String> untrue = new ArrayList<>();
+    String others = testsOfTheCore();
+    for (FindingCode code : FindingCode.values()) {
+      Set<String> said = Sayings.under(code.name());
+      if (said.isEmpty() && others.contains("FindingCode." + code)) {
+        continue;
+      }
+      if (said.isEmpty()) {
+        untrue.add(code + ": no test raises it");
+      }
+      for (String sentence : saidIn(code)) {
+        double best = said.stream().mapToDouble(s -> alike(sentence, s)).max().orElse(0);
+        if (best < ALIKE) {
+          untrue.add(code + " " + best + ": " + sentence);
+        }
+      }
+    }
+    if (isWhole()) {
+      assertThat(untrue).isEmpty();
     }
   }
 

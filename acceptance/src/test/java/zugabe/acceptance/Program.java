@@ -47,7 +47,9 @@ final class Program {
   Result zugabe(String... arguments) throws IOException, InterruptedException {
     List<String> command = new ArrayList<>(List.of(ROOT.resolve("zugabe").toString()));
     command.addAll(Arrays.asList(arguments));
-    return run(command.toArray(String[]::new));
+    Result result = run(command.toArray(String[]::new));
+    Sayings.note(result.err());
+    return result;
   }
 
   Result run(String... command) throws IOException, InterruptedException {

@@ -128,7 +128,7 @@ public final class RecogniseTest {
         .contains("\"kind\" : \"ELF native program\"", "\"platform\" : \"linux-x64\"");
     Files.write(w.path("cut"), Arrays.copyOf(Files.readAllBytes(w.path("tide")), 1000));
     Program.Result cut = w.program().zugabe("inspect", "cut");
-    assertThat(cut.err()).contains("warning Z2016  cut", "starts like a ELF native program");
+    assertThat(cut.err()).contains("warning Z2016  cut", "starts like an ELF native program");
   }
 
   @Test

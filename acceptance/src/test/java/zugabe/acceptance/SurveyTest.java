@@ -177,6 +177,38 @@ public final class SurveyTest {
     }
   }
 
+  @Test
+  public void applicationsForErlangAreDraftedAsOneRelease() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      Path alarm = Program.ROOT.resolve("demo/src/main/workspace/alarm/lib");
+      ok(w.program().run("cp", "-r", alarm.toString(), "lib"));
+      w.write(
+          "lib/wharf/ebin/wharf.app",
+          "{application,wharf,[{vsn,\"1.3.0\"},{modules,[]},{applications,[kernel,stdlib,tide_alarm]}]}.\n");
+      Program.Result r = ok(w.program().zugabe("survey", "--draft"));
+      assertThat(r.out()).contains("Erlang applications");
+      String draft = Files.readString(w.path("zugabe.yaml"));
+      assertThat(draft)
+          .contains("  name: Wharf\n", "  version: 1.3.0\n")
+          .contains("applications: [lib/tide_alarm, lib/wharf]")
+          .contains("kind: release", "runtime: \"erlang:\"");
+      ok(w.program().with("ERLANG_ROOT", "/usr/lib/erlang").zugabe("build"));
+      try (Stream<Path> made = Files.list(w.path("out"))) {
+        assertThat(made.map(p -> p.getFileName().toString())).contains("wharf-1.3.0.tar.gz");
+      }
+      // beside other programs, what can't be built here is a comment
+      w.compile("classes", "quay.Tide", "public static void main(String[] a) { }");
+      ok(w.program().with("ERLANG_ROOT", "nowhere").zugabe("survey", "--draft", "--to", "b.yaml"));
+      assertThat(Files.readString(w.path("b.yaml"))).contains("\n#     kind: release\n");
+      ok(w.program().zugabe("check", "--recipe", "b.yaml"));
+      // with all that is made, each file has a name of its own
+      Files.delete(w.path("zugabe.yaml"));
+      ok(asked(w, "\n2.0\n\n\nboth\n\n", "--to c.yaml"));
+      assertThat(Files.readString(w.path("c.yaml"))).contains("\n    kind: release\n", "set: {");
+      ok(w.program().zugabe("check", "--recipe", "c.yaml"));
+    }
+  }
+
   private static Workspace twoPrograms() throws Exception {
     Workspace w = Workspace.create();
     w.compile(

@@ -55,6 +55,18 @@ public final class WarTest {
     return r;
   }
 
+  /** Uses what came with Jakarta Servlet 6.0, once by its own class, which inherits it. */
+  private static final String NEW =
+      """
+      public static class R extends jakarta.servlet.ServletRequestWrapper {
+        public R(jakarta.servlet.ServletRequest r) { super(r); }
+      }
+      public String id(jakarta.servlet.http.HttpServletRequest r, jakarta.servlet.http.Cookie c) {
+        c.setAttribute("SameSite", "Lax");
+        return new R(r).getServletConnection().getProtocol();
+      }
+      """;
+
   @DataProvider
   public Object[][] servers() {
     return new Object[][] {{"tomcat"}, {"jetty-home"}};
@@ -200,6 +212,43 @@ public final class WarTest {
                   "pages/WEB-INF/web.xml",
                   WEB_XML.formatted(
                       "<servlet><servlet-name>x</servlet-name><servlet-class>example.No</servlet-class></servlet>"))),
+      row(
+          "note Z8010 zugabe.yaml:6:9 deliverables.site jakarta.servlet.ServletConnection, jakarta.servlet.ServletRequestWrapper.getServletConnection(), jakarta.servlet.http.Cookie.setAttribute() are in Jakarta Servlet 6.0 and later only; example.tern.New needs them (classes/example/tern/New.class).",
+          w ->
+              w.replace("zugabe.yaml", "program: alone, ", "materials: app, ")
+                  .replace("zugabe.yaml", "stands-alone: true, ", "")
+                  .compile("classes", "example.tern.New", NEW)),
+      // one of them went with the generation that brought the other
+      row(
+          "error Z8010 zugabe.yaml:6:9 deliverables.site jakarta.servlet.http.HttpSessionContext",
+          w -> {
+            w.replace("zugabe.yaml", "program: alone, ", "materials: app, ")
+                .replace("zugabe.yaml", "stands-alone: true, ", "")
+                .compile("classes", "example.tern.New", NEW)
+                .library(
+                    "lib/old.jar",
+                    "jakarta.servlet.http.HttpSessionContext",
+                    "public static Object none;")
+                .compile(
+                    "classes",
+                    "example.tern.Past",
+                    "public Object o(Object x) { return (jakarta.servlet.http.HttpSessionContext) x; }");
+            Files.delete(w.path("lib/old.jar"));
+          }),
+      row(
+          "error Z8001  zugabe.yaml:6:9  deliverables.site\n  Class jakarta.servlet.jsp.jstl.core.Config is missing",
+          w -> {
+            w.replace("zugabe.yaml", "program: alone, ", "materials: app, ")
+                .replace("zugabe.yaml", "stands-alone: true, ", "")
+                .library(
+                    "lib/tags.jar", "jakarta.servlet.jsp.jstl.core.Config", "public static int n;")
+                .compile(
+                    "classes",
+                    "example.tern.Tags",
+                    "public int n() { return jakarta.servlet.jsp.jstl.core.Config.n; }");
+            Files.delete(w.path("lib/tags.jar"));
+          }),
+      row("warning Z4035", w -> w.replace("zugabe.yaml", "tides.war", "tides##2.war")),
       row("error Z3018", w -> w.replace("zugabe.yaml", "program: alone, ", "materials: app, ")),
       row("error Z4006", w -> w.write("pages/WEB-INF/classes/example/tern/Tide.class", "")),
     };
@@ -216,12 +265,16 @@ public final class WarTest {
     }
   }
 
+  private static String oneLine(String text) {
+    return text.replaceAll("\\s+", " ");
+  }
+
   @Test(dataProvider = "wrong")
   public void wrongOnesHaveFindings(String finding, Change change) throws Exception {
     try (Workspace w = workspace()) {
       change.to(w);
       Program.Result r = w.program().zugabe("check");
-      assertThat(r.err()).as(r.out()).contains(finding);
+      assertThat(oneLine(r.err())).as(r.out()).contains(oneLine(finding));
     }
   }
 

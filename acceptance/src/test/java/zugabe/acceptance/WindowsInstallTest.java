@@ -183,6 +183,24 @@ public final class WindowsInstallTest {
   }
 
   @Test
+  public void olderIsToldFromNewer() throws Exception {
+    String script = Files.readString(w.path("tern-1.9-windows-x64/install.cmd"));
+    StringBuilder pairs = new StringBuilder("@echo off\r\n");
+    StringBuilder expected = new StringBuilder();
+    List<String> order = IdentityTest.ORDER;
+    for (int i = 0; i < order.size(); i++) {
+      for (int j = 0; j < order.size(); j++) {
+        pairs.append("call :older \"" + order.get(i) + "\" \"" + order.get(j) + "\"\r\n");
+        pairs.append("echo " + i + " " + j + " %OLDER%.\r\n");
+        expected.append(i + " " + j + (i < j ? " yes.\r\n" : " .\r\n"));
+      }
+    }
+    String part = script.substring(script.indexOf("\n:older") + 1);
+    w.write("order.cmd", pairs + "exit /b 0\r\n" + part);
+    assertThat(run(w.path("order.cmd")).out()).isEqualTo(expected.toString());
+  }
+
+  @Test
   public void aFailedFirstRunLeavesNothing() throws Exception {
     Files.writeString(temp.resolve("fails"), "");
     Program.Result failed = fails(1, install("1.9"));

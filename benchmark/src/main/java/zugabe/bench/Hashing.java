@@ -16,10 +16,12 @@ import zugabe.core.work.Workers;
 /** Digests every file of a folder as a build does, on all processors. */
 public final class Hashing extends SimpleFileVisitor<Path> {
   private static final int GROUP = 32;
+  private static final long GROUP_BYTES = 1 << 20;
 
   private final Workers workers;
   private final List<Future<Integer>> work = new ArrayList<>();
   private List<FileContent> group = new ArrayList<>();
+  private long bytes;
 
   private Hashing(Workers workers) {
     this.workers = workers;
@@ -44,7 +46,8 @@ public final class Hashing extends SimpleFileVisitor<Path> {
   @Override
   public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
     group.add(new FileContent(file, file.toString(), attributes.size(), true));
-    if (group.size() == GROUP) {
+    bytes += attributes.size();
+    if (group.size() == GROUP || bytes > GROUP_BYTES) {
       submit();
     }
     return FileVisitResult.CONTINUE;
@@ -54,6 +57,7 @@ public final class Hashing extends SimpleFileVisitor<Path> {
   private void submit() {
     List<FileContent> files = group;
     group = new ArrayList<>();
+    bytes = 0;
     work.add(
         workers.submit(
             () -> {

@@ -21,6 +21,7 @@ final class CheckVerb implements Verb {
             "zugabe check",
             "zugabe check --set app.version=2.4.1",
             "zugabe check --tree",
+            "zugabe check --identity",
             "zugabe check --sarif >findings.sarif");
     Options.recipe(spec);
     spec.addOption(Options.json());
@@ -31,12 +32,16 @@ final class CheckVerb implements Verb {
             "Print the findings as a SARIF 2.1.0 document, for systems for code review."));
     spec.addOption(
         Options.flag(TREE, "-t", "Show what archives hold, as it will lie where it is used."));
+    spec.addOption(
+        Options.flag(
+            IDENTITY, "-i", "Show the names and versions that each deliverable will be known by."));
     spec.addPositional(Options.names("Deliverables to look at. Default: all."));
     return spec;
   }
 
   private static final String SARIF = "--sarif";
   private static final String TREE = "--tree";
+  private static final String IDENTITY = "--identity";
   private static final int FEW = 12;
 
   @Override
@@ -93,7 +98,17 @@ final class CheckVerb implements Verb {
       if (trees) {
         d.trees().forEach(t -> tree(d, t, given));
       }
+      if (given.flag(IDENTITY)) {
+        identity(d, terminal);
+      }
     }
+  }
+
+  private static void identity(Answer.Intended d, Terminal terminal) {
+    terminal.out().println("Identity of " + d.name() + ":");
+    Table table = new Table();
+    d.forms().forEach(f -> table.row(f.place(), f.form(), "from " + f.from()));
+    table.print(terminal.out(), "  ");
   }
 
   private static void tree(Answer.Intended d, Answer.Installed tree, Given given) {

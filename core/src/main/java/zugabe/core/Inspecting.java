@@ -65,15 +65,14 @@ final class Inspecting {
 
   private Optional<Inspection> recognised(FileContent content) throws IOException {
     Recognition known = Recogniser.recognise(shown, content);
-    String kind = (known.form() + " " + known.nature().word()).strip();
     known
-        .fault()
+        .damage()
         .ifPresent(
-            why ->
+            what ->
                 findings.add(
                     FindingCode.Z2016,
                     Where.file(shown),
-                    "It starts like a " + kind + " and is damaged: " + why + ".",
+                    what,
                     "Make it again, or copy it again from where it comes."));
     if (known.fault().isEmpty() && known.nature() == Nature.DATA) {
       findings.add(
@@ -87,6 +86,6 @@ final class Inspecting {
       facts.put("platform", String.join(", ", known.platforms()));
     }
     facts.putAll(known.facts());
-    return Optional.of(Inspection.plain(kind, content.size(), facts));
+    return Optional.of(Inspection.plain(known.kind(), content.size(), facts));
   }
 }

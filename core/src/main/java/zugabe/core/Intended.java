@@ -43,6 +43,7 @@ final class Intended {
         d.travel().name().toLowerCase(Locale.ROOT),
         report == null ? List.of() : report.files(),
         report == null ? List.of() : report.treatments(),
-        report == null ? List.of() : report.trees().stream().map(TreeLines::of).toList());
+        report == null ? List.of() : report.trees().stream().map(TreeLines::of).toList(),
+        report == null ? List.of() : report.forms());
   }
 }

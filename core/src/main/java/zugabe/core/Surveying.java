@@ -1,6 +1,7 @@
 package zugabe.core;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
@@ -9,11 +10,13 @@ import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.survey.ErlangDraft;
 import zugabe.core.survey.Interview;
 import zugabe.core.survey.RecipeDraft;
 import zugabe.core.survey.Survey;
@@ -62,7 +65,7 @@ final class Surveying {
                     RecipeDraft.guesses(survey),
                     Interviewing.known(folder, environment));
       }
-      Optional<String> draft = RecipeDraft.of(survey, wishes);
+      Optional<String> draft = RecipeDraft.of(survey, wishes, erlangIsHere());
       String written = "";
       if (to.isPresent() && draft.isPresent()) {
         written = write(folder.resolve(to.get()).normalize(), draft.get());
@@ -81,6 +84,16 @@ final class Surveying {
           "It can't be read: " + e.getMessage() + ".",
           "Check its permissions.");
       return new Answer.Survey(findings.sorted(), Optional.empty(), "", "");
+    }
+  }
+
+  /** Where drafts look for it, too. */
+  private boolean erlangIsHere() {
+    Path root = Path.of(environment.getOrDefault(ErlangDraft.VARIABLE, ErlangDraft.USUAL_ROOT));
+    try (Stream<Path> inside = Files.list(folder.resolve(root))) {
+      return inside.anyMatch(p -> p.getFileName().toString().startsWith("erts-"));
+    } catch (IOException | UncheckedIOException e) {
+      return false;
     }
   }
 

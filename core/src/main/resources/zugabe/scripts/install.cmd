@@ -346,17 +346,34 @@ if "%MODE%" == "user" call :say "  log:    %LOCALAPPDATA%\%NAME%\%~1.log"
 if "%MODE%" == "system" call :say "  log:    %ProgramData%\%NAME%\%~1.log"
 exit /b 0
 
-rem Whether version %1 is older than version %2: the first four parts count.
+rem Whether version %1 is older than version %2: the first four parts count; a tilde comes before everything.
 :older
 set "OLDER="
 set "DECIDED="
-for /f "tokens=1-4 delims=.-+~_" %%a in ("%~1.0.0.0.0") do (
+set "REST1="
+set "REST2="
+for /f "tokens=1* delims=~" %%a in ("%~1") do (
+  set "MAIN1=%%a"
+  set "REST1=%%b"
+)
+for /f "tokens=1* delims=~" %%a in ("%~2") do (
+  set "MAIN2=%%a"
+  set "REST2=%%b"
+)
+for /f "tokens=1-4 delims=.-+_" %%a in ("%MAIN1%.0.0.0.0") do (
   set "A1=%%a"
   set "A2=%%b"
   set "A3=%%c"
   set "A4=%%d"
 )
-for /f "tokens=1-4 delims=.-+~_" %%a in ("%~2.0.0.0.0") do call :parts "%%a" "%%b" "%%c" "%%d"
+for /f "tokens=1-4 delims=.-+_" %%a in ("%MAIN2%.0.0.0.0") do call :parts "%%a" "%%b" "%%c" "%%d"
+if defined DECIDED exit /b 0
+if not defined REST1 exit /b 0
+if not defined REST2 (
+  set "OLDER=yes"
+  exit /b 0
+)
+call :part "%REST1%" "%REST2%"
 exit /b 0
 :parts
 call :part "%A1%" "%~1"
@@ -368,7 +385,18 @@ exit /b 0
 if defined DECIDED exit /b 0
 set "ONE=%~1"
 set "TWO=%~2"
-if %ONE% EQU %TWO% exit /b 0
+rem A leading zero would make it an octal number.
+:bare1
+if not "%ONE:~1%" == "" if "%ONE:~0,1%" == "0" (
+  set "ONE=%ONE:~1%"
+  goto bare1
+)
+:bare2
+if not "%TWO:~1%" == "" if "%TWO:~0,1%" == "0" (
+  set "TWO=%TWO:~1%"
+  goto bare2
+)
+if "%ONE%" == "%TWO%" exit /b 0
 set "DECIDED=yes"
 if %ONE% LSS %TWO% set "OLDER=yes"
 exit /b 0

@@ -8,6 +8,7 @@ import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Severity;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.rehearse.Rehearsal;
+import zugabe.core.target.Form;
 import zugabe.core.target.Inspection;
 import zugabe.core.target.Report;
 
@@ -54,6 +55,7 @@ public sealed interface Answer {
    * @param files that go out, as paths in the output folder
    * @param treatments files that a rule decided about
    * @param trees of a deliverable that installs something, one per platform
+   * @param forms that the application's identity takes in it
    */
   record Intended(
       String name,
@@ -66,7 +68,8 @@ public sealed interface Answer {
       String travel,
       List<String> files,
       List<Report.Treatment> treatments,
-      List<Installed> trees) {}
+      List<Installed> trees,
+      List<Form> forms) {}
 
   /**
    * An install tree.

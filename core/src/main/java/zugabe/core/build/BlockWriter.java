@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.List;
 import java.util.concurrent.Future;
@@ -129,14 +130,15 @@ final class BlockWriter {
 
   /** Copies; the next block is read, and digested, while one is written. */
   private void store(InputStream in) throws IOException {
-    long size = segment.content().size();
-    Future<byte[]> next = workers.submit(() -> in.readNBytes(Packing.BLOCK_BYTES));
-    while (read < size) {
+    long left = segment.content().size() - read;
+    Future<byte[]> next = ahead(in, left);
+    while (left > 0) {
       byte[] block = Workers.take(next);
       if (block.length == 0) {
         return;
       }
-      next = workers.submit(() -> in.readNBytes(Packing.BLOCK_BYTES));
+      left -= block.length;
+      next = ahead(in, left);
       crc.update(block);
       read += block.length;
       write(block);
@@ -144,6 +146,16 @@ final class BlockWriter {
     if (Workers.take(next).length > 0) {
       throw new ContentChangedException(segment.label(), "it grew beyond " + read + " bytes");
     }
+  }
+
+  /** The next block, shorter at the end; one byte behind the end is looked for as well. */
+  private Future<byte[]> ahead(InputStream in, long left) {
+    byte[] block = new byte[(int) Math.max(1, Math.min(Packing.BLOCK_BYTES, left))];
+    return workers.submit(
+        () -> {
+          int got = in.readNBytes(block, 0, block.length);
+          return got == block.length ? block : Arrays.copyOf(block, got);
+        });
   }
 
   private void submit(byte[] block) {

@@ -14,7 +14,8 @@ import zugabe.bytes.Digests;
  * fallen behind.
  */
 final class DigestFollower extends Thread {
-  private static final int CHUNK_BYTES = 1 << 18;
+  /** What fits into a processor's own memory, so that it needn't be fetched twice. */
+  private static final int CHUNK_BYTES = 1 << 16;
 
   private final FileChannel file;
   private final MessageDigest digest = Digests.sha256();
@@ -55,7 +56,8 @@ final class DigestFollower extends Thread {
 
   @Override
   public void run() {
-    ByteBuffer chunk = ByteBuffer.allocateDirect(CHUNK_BYTES);
+    byte[] bytes = new byte[CHUNK_BYTES];
+    ByteBuffer chunk = ByteBuffer.wrap(bytes);
     long at = 0;
     try {
       for (long to = next(at); to > at; to = next(at)) {
@@ -64,7 +66,7 @@ final class DigestFollower extends Thread {
         if (got < 0) {
           throw new IOException("the file was cut off while it was written");
         }
-        digest.update(chunk.flip());
+        digest.update(bytes, 0, got);
         at += got;
       }
     } catch (IOException e) {

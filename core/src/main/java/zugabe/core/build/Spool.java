@@ -126,10 +126,9 @@ final class Spool {
 
   private static Ready pack(Segment.Packed p) throws IOException {
     int size = (int) p.content().size();
-    byte[] content;
+    byte[] content = new byte[size];
     try (InputStream in = p.content().open()) {
-      content = in.readNBytes(size);
-      if (content.length < size || in.read() >= 0) {
+      if (in.readNBytes(content, 0, size) < size || in.read() >= 0) {
         throw new ContentChangedException(p.label(), "its size is no longer " + size + " bytes");
       }
     }

@@ -134,11 +134,15 @@ public final class LibrariesCheck {
     }
   }
 
+  /** A class of that name is none; most entries are classes. */
+  private static boolean isLicence(String path) {
+    return !path.endsWith(".class") && LICENCE.matcher(path).matches();
+  }
+
   private void licences(Materials materials, boolean known, Where where) {
     List<String> without = new ArrayList<>();
     for (Library l : materials.libraries()) {
-      boolean has =
-          l.contents().stream().anyMatch(c -> LICENCE.matcher(c.entry().name()).matches());
+      boolean has = l.contents().stream().anyMatch(c -> isLicence(c.entry().name()));
       if (!has) {
         without.add(l.name());
       }
@@ -146,9 +150,7 @@ public final class LibrariesCheck {
     boolean together =
         known
             || without.isEmpty()
-            || materials.own().stream()
-                .map(OwnFile::path)
-                .anyMatch(p -> LICENCE.matcher(p).matches());
+            || materials.own().stream().map(OwnFile::path).anyMatch(LibrariesCheck::isLicence);
     if (!together) {
       int more = without.size() - FEW;
       findings.add(

@@ -1,7 +1,6 @@
 package zugabe.core.checks;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -28,7 +27,12 @@ import zugabe.core.work.Workers;
 
 /** Looks at every file that goes out as it is, for what nobody means to ship. */
 public final class ShippedCheck {
-  private static final int MAX_TEXT_BYTES = 1 << 14;
+  /** Most texts are shorter. */
+  private static final int START_BYTES = 1 << 14;
+
+  /** Longer texts are data, and looked through so far. */
+  private static final int MAX_TEXT_BYTES = 1 << 20;
+
   private static final int SET_ID = 06000;
   private static final Set<String> VERSION_CONTROL = Set.of(".git", ".hg", ".svn", ".bzr", "CVS");
   private static final Pattern SECRET_SETTINGS = Pattern.compile("\\.env(\\.[\\w-]+)?");
@@ -157,11 +161,12 @@ public final class ShippedCheck {
           "Leave it out of the materials; ship a sample without values.");
     }
     if (!name.endsWith(".class")) {
-      recognised(s, where, Recogniser.glance(s.path(), s.file()));
+      byte[] start = s.file().start(START_BYTES);
+      recognised(s, where, start, Recogniser.glance(s.path(), start, s.file()));
     }
   }
 
-  private void recognised(Shipped s, Where where, Recognition r) throws IOException {
+  private void recognised(Shipped s, Where where, byte[] start, Recognition r) throws IOException {
     secret(where, r);
     if (!s.platform().isEmpty()
         && (r.nature() == Nature.PROGRAM || r.nature() == Nature.NATIVE_LIBRARY)
@@ -177,8 +182,9 @@ public final class ShippedCheck {
               + ".",
           "Name the file for " + s.platform() + " there.");
     }
-    if (TEXTS.contains(r.nature()) && s.file().size() <= MAX_TEXT_BYTES) {
-      text(s, where, r.nature());
+    if (TEXTS.contains(r.nature())) {
+      boolean whole = s.file().size() <= start.length;
+      text(s, where, whole ? start : s.file().start(MAX_TEXT_BYTES), r.nature());
     }
     if (s.unpacked() && NEVER_RUN.contains(r.nature()) && s.file().isExecutable()) {
       findings.add(
@@ -215,11 +221,7 @@ public final class ShippedCheck {
     }
   }
 
-  private void text(Shipped s, Where where, Nature nature) throws IOException {
-    String text;
-    try (InputStream in = s.file().open()) {
-      text = new String(in.readAllBytes(), StandardCharsets.ISO_8859_1);
-    }
+  private void text(Shipped s, Where where, byte[] text, Nature nature) throws IOException {
     OptionalInt token = Tokens.line(text);
     if (token.isPresent()) {
       findings.add(
@@ -228,8 +230,8 @@ public final class ShippedCheck {
           "The line has the form of an access key, a token or a password.",
           "Leave it out and let the installed program be told it; if it went out before, replace it.");
     }
-    if (nature == Nature.SCRIPT && text.startsWith("#!")) {
-      script(s, where, text);
+    if (nature == Nature.SCRIPT && text.length > 1 && text[0] == '#' && text[1] == '!') {
+      script(s, where, new String(text, StandardCharsets.ISO_8859_1));
     }
   }
 

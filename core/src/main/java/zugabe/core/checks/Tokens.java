@@ -1,7 +1,8 @@
 package zugabe.core.checks;
 
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.OptionalInt;
 import java.util.regex.Pattern;
 
@@ -39,33 +40,83 @@ final class Tokens {
           "password",
           "passwd",
           "secret",
-          "api",
-          "token");
+          "apik",
+          "api_",
+          "api-",
+          "access");
+
+  /** A line can be as long as its file; so much around a sign is looked at. */
+  private static final int BEFORE = 256;
+
+  private static final int BEHIND = 4096;
+
+  /** Signs by their first two letters. */
+  private static final byte[][][] BY_START = new byte[1 << 16][][];
+
+  private static final byte[] LOWER = new byte[1 << 8];
+
+  static {
+    for (int c = 0; c < LOWER.length; c++) {
+      LOWER[c] = (byte) (c >= 'A' && c <= 'Z' ? c + 'a' - 'A' : c);
+    }
+    for (String sign : SIGNS) {
+      int start = sign.charAt(0) << 8 | sign.charAt(1);
+      byte[][] known = BY_START[start] == null ? new byte[0][] : BY_START[start];
+      byte[][] all = Arrays.copyOf(known, known.length + 1);
+      all[known.length] = sign.getBytes(StandardCharsets.ISO_8859_1);
+      BY_START[start] = all;
+    }
+  }
 
   private Tokens() {}
 
-  private static boolean mayHold(String text) {
-    String lower = text.toLowerCase(Locale.ROOT);
-    return SIGNS.stream().anyMatch(lower::contains);
-  }
-
   /** The first line, from 1, that holds one. */
-  static OptionalInt line(String text) {
-    if (!mayHold(text)) {
-      return OptionalInt.empty();
-    }
-    int number = 0;
-    for (String line : text.split("\n", -1)) {
-      number++;
-      if (!mayHold(line)) {
-        continue;
+  static OptionalInt line(byte[] text) {
+    int number = 1;
+    int start = 0;
+    int two = 0;
+    for (int i = 0; i < text.length; i++) {
+      int c = text[i] & 0xFF;
+      if (c == '\n') {
+        number++;
+        start = i + 1;
       }
-      for (Pattern form : FORMS) {
-        if (form.matcher(line).find()) {
+      two = (two << 8 | (LOWER[c] & 0xFF)) & 0xFFFF;
+      if (BY_START[two] != null && i > start && hasSign(text, i - 1, BY_START[two])) {
+        int end = end(text, i);
+        if (isSecret(text, Math.max(start, i - BEFORE), end)) {
           return OptionalInt.of(number);
         }
+        i = end - 1;
       }
     }
     return OptionalInt.empty();
+  }
+
+  private static boolean hasSign(byte[] text, int at, byte[][] signs) {
+    for (byte[] sign : signs) {
+      int i = 2;
+      while (i < sign.length && at + i < text.length && LOWER[text[at + i] & 0xFF] == sign[i]) {
+        i++;
+      }
+      if (i == sign.length) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** The end of the line that this is in, or of what is looked at of it in one go. */
+  private static int end(byte[] text, int at) {
+    int end = at;
+    while (end < text.length && text[end] != '\n' && end - at < BEHIND) {
+      end++;
+    }
+    return end;
+  }
+
+  private static boolean isSecret(byte[] text, int start, int end) {
+    String line = new String(text, start, end - start, StandardCharsets.ISO_8859_1);
+    return FORMS.stream().anyMatch(form -> form.matcher(line).find());
   }
 }

@@ -230,6 +230,12 @@ public enum FindingCode {
       NOTE,
       "Licence text missing",
       "Most licences ask that their text goes along with every copy."),
+  Z4034(
+      WARNING,
+      "Version is misread",
+      "An upgrade is refused, or an older version replaces a newer one."),
+  Z4035(
+      WARNING, "Name that servers read differently", "The address differs from server to server."),
 
   Z5001(ERROR, "Output folder can't be used", "Nothing can be written."),
   Z5002(ERROR, "Disk full", "The result would be cut off; the last good one is kept."),
@@ -322,6 +328,14 @@ public enum FindingCode {
       NOTE,
       "Names that can't be known",
       "What is looked for by a name that is put together as the program runs may be missing, and nobody can tell."),
+  Z8010(
+      NOTE,
+      "Not every server has it",
+      "Servers of another generation start the application, and fail when they come to it."),
+  Z8011(
+      WARNING,
+      "Database driver missing",
+      "The program fails with \"No suitable driver\" when it connects."),
 
   Z9001(ERROR, "Private key", "Whoever gets the deliverable can sign or speak in your name."),
   Z9002(

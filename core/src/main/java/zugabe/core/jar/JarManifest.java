@@ -3,6 +3,7 @@ package zugabe.core.jar;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import zugabe.core.finding.FindingCode;
@@ -12,6 +13,7 @@ import zugabe.core.plan.HandManifest;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Travel;
 import zugabe.core.program.Version;
+import zugabe.core.target.Form;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.Manifest.Attribute;
 
@@ -120,6 +122,39 @@ public final class JarManifest {
     findings.add(FindingCode.Z4001, where, what, fix);
   }
 
+  /** Forms of the application's identity in a manifest, and in a file's name. */
+  public static List<Form> forms(Planned d) {
+    List<Form> forms = new ArrayList<>();
+    forms.add(fileName(d, d.file()));
+    Map<String, String> from =
+        Map.of(
+            "Implementation-Title", "app.name",
+            "Implementation-Version", "app.version, as written",
+            "Implementation-Vendor", "app.maker");
+    for (Attribute a : of(d, Optional.empty(), false, List.of()).main()) {
+      if (from.containsKey(a.name())) {
+        boolean said = d.attributes().containsKey(a.name());
+        boolean byHand =
+            d.manifest().filter(h -> h.manifest().value(a.name()).isPresent()).isPresent();
+        String origin = said ? "attributes" : byHand ? "the hand-written manifest" : "";
+        forms.add(
+            new Form(
+                "manifest, " + a.name(),
+                a.value(),
+                origin.isEmpty() ? from.get(a.name()) : origin));
+      }
+    }
+    return forms;
+  }
+
+  /** A file's name: said by the recipe, or made of the identity. */
+  public static Form fileName(Planned d, String file) {
+    String derived = d.app().shortName() + "-" + d.app().version();
+    String from = d.app().id().isPresent() ? "the last part of app.id" : "app.name";
+    return new Form(
+        "file name", file, file.startsWith(derived) ? from + ", and app.version" : "file:");
+  }
+
   /**
    * The manifest of a jar.
    *
@@ -145,8 +180,7 @@ public final class JarManifest {
                     .filter(a -> !RESERVED.contains(a.name().toLowerCase(Locale.ROOT)))
                     .forEach(a -> put(main, a.name(), a.value())));
     d.attributes().forEach((name, value) -> put(main, name, value.value()));
-    return new Manifest(
-        main, d.manifest().map(h -> h.manifest().sections()).orElse(java.util.Map.of()));
+    return new Manifest(main, d.manifest().map(h -> h.manifest().sections()).orElse(Map.of()));
   }
 
   /** Later ones replace earlier ones in their place. */

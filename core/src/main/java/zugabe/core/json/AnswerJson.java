@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import zugabe.core.answer.Answer;
 import zugabe.core.receipt.Receipt;
+import zugabe.core.target.Form;
 import zugabe.core.target.Inspection;
 import zugabe.core.target.Report;
 
@@ -70,6 +71,15 @@ public final class AnswerJson {
     map.put("files", d.files());
     map.put("rules", d.treatments().stream().map(AnswerJson::treatment).toList());
     map.put("trees", d.trees().stream().map(AnswerJson::tree).toList());
+    map.put("identity", d.forms().stream().map(AnswerJson::form).toList());
+    return map;
+  }
+
+  private static Map<String, Object> form(Form form) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("place", form.place());
+    map.put("form", form.form());
+    map.put("from", form.from());
     return map;
   }
 

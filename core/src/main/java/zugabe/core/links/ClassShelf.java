@@ -34,6 +34,7 @@ final class ClassShelf {
   private final Workers workers;
   private final Names names = new Names();
   private final Map<Integer, PlatformTable> platforms = new HashMap<>();
+  private PlatformTable servers;
   private final IdentityHashMap<Content, Optional<Parsed>> classes = new IdentityHashMap<>();
   private final Deque<Parsed> holding = new ArrayDeque<>();
   private final long room = Runtime.getRuntime().maxMemory() / ROOM_PART;
@@ -54,6 +55,13 @@ final class ClassShelf {
       platforms.put(java, known);
     }
     return known;
+  }
+
+  PlatformTable servers() throws IOException {
+    if (servers == null) {
+      servers = PlatformTable.ofServers();
+    }
+    return servers;
   }
 
   /** A class; empty when it can't be read. */

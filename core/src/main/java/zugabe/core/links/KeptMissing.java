@@ -5,46 +5,45 @@ import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.materials.UserCache;
+import zugabe.core.work.Workers;
 
 /** What following a program's links told, kept until one of its files changes. */
 final class KeptMissing {
-  private static final String KIND = "links 1";
+  private static final String KIND = "links 3";
 
   private final UserCache cache;
   private final Optional<String> key;
 
-  KeptMissing(UserCache cache, LinkCheck.Subject subject) {
+  KeptMissing(UserCache cache, Workers workers, LinkCheck.Subject subject) throws IOException {
     this.cache = cache;
-    this.key = cache.isOn() ? key(cache, subject) : Optional.empty();
+    this.key = cache.isOn() ? key(cache, workers, subject) : Optional.empty();
   }
 
   /** Empty when a file changed a moment ago. */
-  private static Optional<String> key(UserCache cache, LinkCheck.Subject subject) {
+  private static Optional<String> key(UserCache cache, Workers workers, LinkCheck.Subject subject)
+      throws IOException {
     Materials materials = subject.materials();
     StringBuilder key = new StringBuilder();
     key.append(subject.main()).append('\n').append(subject.java());
     key.append(subject.inContainer()).append('\n');
+    List<Path> read = new ArrayList<>();
     for (OwnFile own : materials.own()) {
       key.append(own.path()).append('\n');
       if (own.path().endsWith(".class") || own.path().startsWith(World.SERVICES)) {
-        Optional<String> stamp = cache.stamp(own.file().path());
-        if (stamp.isEmpty()) {
-          return Optional.empty();
-        }
-        key.append(stamp.get()).append('\n');
+        read.add(own.file().path());
       }
     }
-    for (Library library : materials.libraries()) {
-      Optional<String> stamp = cache.stamp(library.file().path());
+    materials.libraries().forEach(l -> read.add(l.file().path()));
+    for (Optional<String> stamp : workers.map(read, cache::stamp)) {
       if (stamp.isEmpty()) {
         return Optional.empty();
       }

@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.function.Predicate;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
@@ -24,6 +23,7 @@ import zugabe.core.work.Workers;
 public final class LinkCheck {
   private final Findings findings;
   private final UserCache cache;
+  private final Workers workers;
   private final ClassShelf shelf;
 
   /**
@@ -37,6 +37,7 @@ public final class LinkCheck {
   public LinkCheck(Workers workers, UserCache cache, Findings findings) {
     this.cache = cache;
     this.findings = findings;
+    this.workers = workers;
     this.shelf = new ClassShelf(workers);
   }
 
@@ -46,7 +47,7 @@ public final class LinkCheck {
    * @param where the recipe names it
    */
   public void run(Subject subject, Where where) throws IOException {
-    KeptMissing kept = new KeptMissing(cache, subject);
+    KeptMissing kept = new KeptMissing(cache, workers, subject);
     Optional<List<Missing>> known = kept.get();
     List<Missing> missing = known.isPresent() ? known.get() : find(subject);
     if (known.isEmpty()) {
@@ -56,9 +57,8 @@ public final class LinkCheck {
   }
 
   private List<Missing> find(Subject subject) throws IOException {
-    World world = World.of(subject.materials(), subject.java(), shelf);
-    Predicate<String> provided = subject.inContainer() ? LinkCheck::isContainers : name -> false;
-    Reach reach = new Reach(world, provided);
+    World world = World.of(subject.materials(), subject.java(), subject.inContainer(), shelf);
+    Reach reach = new Reach(world);
     if (!subject.main().isEmpty()) {
       reach.main(subject.main());
     }
@@ -73,15 +73,14 @@ public final class LinkCheck {
     return reach.missing();
   }
 
-  /** Interfaces that servlet containers have (Jakarta Servlet 6.0, section 10.7.1). */
-  private static boolean isContainers(String name) {
-    return name.matches("(javax|jakarta)/(servlet|el|websocket)/.*");
-  }
-
   private void tell(List<Missing> all, int java, Where where) {
+    servers(all, where);
     Map<String, List<Missing>> groups = new TreeMap<>();
     Set<String> optional = new TreeSet<>();
     for (Missing m : all) {
+      if (m.kind() == Missing.Kind.SOME_SERVERS) {
+        continue;
+      }
       if (m.sure() == Sure.OPTIONAL) {
         optional.add(m.kind() == Missing.Kind.CLASS ? packageOf(m.name()) : m.name());
       } else {
@@ -98,12 +97,33 @@ public final class LinkCheck {
     }
   }
 
+  /** What only some servers have: an error when no server has all of it. */
+  private void servers(List<Missing> all, Where where) {
+    List<Missing> some = all.stream().filter(m -> m.kind() == Missing.Kind.SOME_SERVERS).toList();
+    Map<Integer, List<Missing>> groups = new TreeMap<>();
+    some.forEach(m -> groups.computeIfAbsent(Telling.servers(m), k -> new ArrayList<>()).add(m));
+    // what is only perhaps come to doesn't keep a server from running the rest
+    Map<Integer, Integer> left = new TreeMap<>();
+    some.stream()
+        .filter(m -> m.sure() == Sure.CALLED)
+        .map(Telling::servers)
+        .forEach(s -> left.merge(Servers.open(s), s, (a, b) -> a & b));
+    for (Map.Entry<Integer, List<Missing>> group : groups.entrySet()) {
+      Telling telling = new Telling(group.getValue(), 0);
+      FindingCode code = FindingCode.Z8010;
+      boolean nowhere = left.getOrDefault(Servers.open(group.getKey()), -1) == 0;
+      boolean sure = group.getValue().stream().anyMatch(m -> m.sure() == Sure.CALLED);
+      Severity severity = nowhere && sure ? Severity.ERROR : code.severity();
+      findings.add(new Finding(code, severity, where, telling.what(), code.why(), telling.fix()));
+    }
+  }
+
   /** What one remedy mends: a package's classes, a class's members. */
   private static String group(Missing m) {
     return switch (m.kind()) {
       case CLASS, OTHER_JAVA, CONCEALED -> packageOf(m.name());
       case MEMBER -> m.name().substring(0, m.name().indexOf(' '));
-      case UNKNOWN -> "";
+      case UNKNOWN, SOME_SERVERS -> "";
       default -> m.name();
     };
   }
@@ -129,6 +149,8 @@ public final class LinkCheck {
       case NATIVE -> FindingCode.Z8006;
       case CONCEALED -> FindingCode.Z8007;
       case UNKNOWN -> FindingCode.Z8009;
+      case SOME_SERVERS -> FindingCode.Z8010;
+      case DRIVER -> FindingCode.Z8011;
     };
   }
 }

@@ -25,7 +25,13 @@ public record Missing(
     /** What is looked for by names that aren't constant. */
     UNKNOWN,
     /** A class that Java's modules keep to themselves. */
-    CONCEALED
+    CONCEALED,
+    /** Whoever answers to the start of a database's address. */
+    DRIVER,
+    /**
+     * A class or member that only some generations of servers have: as bits, a space, and the name.
+     */
+    SOME_SERVERS
   }
 
   /** How sure it is that somebody will miss it; the surer, the later. */

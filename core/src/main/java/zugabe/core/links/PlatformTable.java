@@ -14,9 +14,10 @@ import java.util.Set;
 import java.util.zip.GZIPInputStream;
 
 /**
- * What Java's modules export in versions 8, 11, 17, 21 and 25; of versions between, what the one
- * before them does. Made from the JDKs' own data by {@code core/src/main/platform/make}, since a
- * runtime knows versions up to its own only.
+ * What somebody else brings: what Java's modules export in versions 8, 11, 17, 21 and 25 (of
+ * versions between, what the one before them does), or what {@link Servers} have. Made from the
+ * JDKs' own data, and from the jars of the interfaces, by {@code core/src/main/platform/make},
+ * since a runtime knows versions up to its own only.
  *
  * <pre>
  * u4 number of types; of each:
@@ -28,21 +29,26 @@ import java.util.zip.GZIPInputStream;
  */
 public final class PlatformTable {
   private static final int[] VERSIONS = {8, 11, 17, 21, 25};
-  private static final String RESOURCE = "/zugabe/platform/java.table.gz";
+  private static final String JAVA = "/zugabe/platform/java.table.gz";
+  private static final String SERVERS = "/zugabe/platform/servers.table.gz";
 
   private final byte[] bytes;
-  private final int bit;
+  private final int bits;
   private final Map<String, Integer> types = new HashMap<>();
-  private final Set<String> here = new HashSet<>();
+  private final Map<String, Integer> here = new HashMap<>();
   private final Set<String> concealed = new HashSet<>();
   private final Map<String, Type> read = new HashMap<>();
 
-  /** A class or interface, as one version has it. */
-  public record Type(String superName, List<String> interfaces, Set<String> members) {}
+  /**
+   * A class or interface.
+   *
+   * @param members with the versions that have them, as bits
+   */
+  public record Type(String superName, List<String> interfaces, Map<String, Integer> members) {}
 
-  private PlatformTable(byte[] bytes, int bit) {
+  private PlatformTable(byte[] bytes, int bits) {
     this.bytes = bytes;
-    this.bit = bit;
+    this.bits = bits;
   }
 
   /** The table for a version of Java. */
@@ -51,9 +57,18 @@ public final class PlatformTable {
     while (index + 1 < VERSIONS.length && VERSIONS[index + 1] <= java) {
       index++;
     }
+    return read(JAVA, 1 << index);
+  }
+
+  /** The table of what servlet containers have, in any version. */
+  static PlatformTable ofServers() throws IOException {
+    return read(SERVERS, Servers.ALL);
+  }
+
+  private static PlatformTable read(String resource, int bits) throws IOException {
     try (InputStream in =
-        new GZIPInputStream(PlatformTable.class.getResourceAsStream(RESOURCE), 1 << 16)) {
-      PlatformTable table = new PlatformTable(in.readAllBytes(), 1 << index);
+        new GZIPInputStream(PlatformTable.class.getResourceAsStream(resource), 1 << 16)) {
+      PlatformTable table = new PlatformTable(in.readAllBytes(), bits);
       table.index();
       return table;
     }
@@ -68,8 +83,8 @@ public final class PlatformTable {
         in.readUnsignedShort();
         int length = in.readInt();
         types.put(name, in.at());
-        if ((versions & bit) != 0) {
-          here.add(name);
+        if ((versions & bits) != 0) {
+          here.put(name, versions & bits);
         }
         in.skipBytes(length);
       }
@@ -82,12 +97,17 @@ public final class PlatformTable {
 
   /** Whether there is an exported class of this name. */
   public boolean has(String name) {
-    return here.contains(name);
+    return here.containsKey(name);
+  }
+
+  /** The versions, as bits, that export a class of this name. */
+  int versions(String name) {
+    return here.getOrDefault(name, 0);
   }
 
   /** Whether another version exports a class of this name, and this one doesn't. */
   public boolean isOthers(String name) {
-    return types.containsKey(name) && !here.contains(name);
+    return types.containsKey(name) && !here.containsKey(name);
   }
 
   /** Whether a class is one of Java's own that its modules keep to themselves. */
@@ -112,17 +132,17 @@ public final class PlatformTable {
       for (int left = in.readUnsignedByte(); left > 0; left--) {
         interfaces.add(in.readUTF());
       }
-      Set<String> members = new HashSet<>();
+      Map<String, Integer> members = new HashMap<>();
       for (int left = in.readUnsignedShort(); left > 0; left--) {
-        boolean has = (in.readByte() & bit) != 0;
+        int versions = in.readByte() & bits;
         String member = in.readUTF();
-        if (has) {
-          members.add(member);
+        if (versions != 0) {
+          members.put(member, versions);
         }
       }
       return new Type(superName, interfaces, members);
     } catch (IOException e) {
-      throw new IllegalStateException("the table of Java's modules is damaged", e);
+      throw new IllegalStateException("a table of this program's is damaged", e);
     }
   }
 

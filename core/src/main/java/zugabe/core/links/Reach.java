@@ -9,9 +9,9 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import zugabe.core.links.Missing.Sure;
 import zugabe.formats.classfile.ClassLinks.Kind;
@@ -35,7 +35,6 @@ final class Reach {
 
   private final World world;
   private final Names names;
-  private final Predicate<String> provided;
   private final int constructor;
   private final int initialiser;
 
@@ -43,6 +42,7 @@ final class Reach {
   private final Numbered<List<Node>> madeBelow = new Numbered<>();
 
   private final Pairs calls = new Pairs();
+  private final Pairs onEveryServer = new Pairs();
   private final Map<Sure, Deque<Work>> work = new EnumMap<>(Sure.class);
   private final Map<String, Need> missing = new TreeMap<>();
   private final Prepared prepared = new Prepared();
@@ -50,13 +50,9 @@ final class Reach {
 
   private record Work(Node node, int method, Sure sure) {}
 
-  /**
-   * @param provided classes that a container has, by their names
-   */
-  Reach(World world, Predicate<String> provided) {
+  Reach(World world) {
     this.world = world;
     this.names = world.names();
-    this.provided = provided;
     this.constructor = "<init>()V".hashCode();
     this.initialiser = "<clinit>()V".hashCode();
     for (Sure sure : Sure.values()) {
@@ -177,7 +173,7 @@ final class Reach {
         }
       }
       case NAMED -> {
-        if (!from.isOwn() && !world.has(owner) && !world.isJavas(owner)) {
+        if (!from.isOwn() && !world.has(owner) && !world.others().have(owner)) {
           prepared.note(names.text(owner));
         }
       }
@@ -191,6 +187,14 @@ final class Reach {
       case RESOURCE -> resource(from, names.text(owner), sure);
       case NATIVE -> nativeLibrary(from, names.text(owner), sure);
       case SERVICE -> service(from, owner, sure);
+      case DATABASE -> database(from, names.text(owner), sure);
+    }
+  }
+
+  /** Libraries have lists of all databases that there are; an application means its own. */
+  private void database(Node from, String start, Sure sure) {
+    if (from.isOwn() && !world.hasDriver(start)) {
+      miss(Missing.Kind.DRIVER, start, least(sure, Sure.MAYBE), from);
     }
   }
 
@@ -262,10 +266,35 @@ final class Reach {
   }
 
   private void member(Node from, int owner, int member, boolean field, Sure sure) {
-    boolean known = world.has(owner) || world.isJavas(owner);
-    if (known && world.lacks(owner, names.hash(member), field)) {
+    int hash = names.hash(member);
+    boolean known = world.has(owner) || world.others().have(owner);
+    if (known && world.lacks(owner, hash, field)) {
       miss(Missing.Kind.MEMBER, names.dotted(owner) + ' ' + names.text(member), sure, from);
+    } else if (onEveryServer.get(owner, hash) == 0) {
+      Optional<World.Offered> offered = world.offered(owner, hash);
+      boolean told = offered.isPresent() && servers(from, offered.get(), member, sure);
+      onEveryServer.put(owner, hash, told ? 0 : 1);
     }
+  }
+
+  /**
+   * Tells when not every server of these interfaces has a class or member of theirs.
+   *
+   * @param member less than 0 for the class alone
+   * @return whether there is something to tell
+   */
+  private boolean servers(Node from, World.Offered offered, int member, Sure sure) {
+    int open = Servers.open(names.text(offered.owner()));
+    // what a class has goes without saying where only some have the class
+    int most = member < 0 ? open : world.others().generations(offered.owner());
+    if (offered.generations() == most) {
+      return false;
+    }
+    if (sure != Sure.OPTIONAL) {
+      String name = names.dotted(offered.owner()) + (member < 0 ? "" : ' ' + names.text(member));
+      miss(Missing.Kind.SOME_SERVERS, offered.generations() + " " + name, sure, from);
+    }
+    return true;
   }
 
   /** Whether a class is there; what it is made of is looked for, too. */
@@ -286,13 +315,17 @@ final class Reach {
   }
 
   private boolean isElsewhere(int name, Sure sure, Node from) {
-    if (world.isJavas(name) || provided.test(names.text(name))) {
+    if (world.others().isJavas(name)) {
+      return true;
+    }
+    if (world.others().isServers(name)) {
+      servers(from, new World.Offered(name, world.others().generations(name)), -1, sure);
       return true;
     }
     Missing.Kind kind = Missing.Kind.CLASS;
-    if (world.isOthers(name)) {
+    if (world.others().isOthers(name)) {
       kind = Missing.Kind.OTHER_JAVA;
-    } else if (world.isConcealed(name)) {
+    } else if (world.others().isConcealed(name)) {
       kind = Missing.Kind.CONCEALED;
     }
     miss(kind, names.dotted(name), sure, from);
@@ -388,7 +421,7 @@ final class Reach {
     }
     for (String provider : providers) {
       int name = names.of(provider);
-      if (world.has(name) || world.isJavas(name)) {
+      if (world.has(name) || world.others().have(name)) {
         byConstructor(name, least(sure, Sure.MAYBE));
       } else {
         miss(Missing.Kind.PROVIDER, names.dotted(name), sure, from);

@@ -32,8 +32,17 @@ record Telling(List<Missing> group, int java) {
       case NO_PROVIDER -> "Nothing provides the service " + names + "; " + needed();
       case RESOURCE -> "The resource " + names + absent;
       case NATIVE -> "The native library " + names + absent;
+      case DRIVER ->
+          "No library here answers to addresses that start with " + names + "; " + needed();
       case UNKNOWN ->
           needers() + " for classes by names that aren't constant; what these are isn't followed.";
+      case SOME_SERVERS ->
+          few(group.stream().map(Telling::onServers).toList())
+              + (isOne() ? " is" : " are")
+              + " in "
+              + Servers.text(servers(group.get(0)))
+              + " only; "
+              + needed();
       case CONCEALED ->
           names
               + (isOne() ? " is" : " are")
@@ -42,6 +51,20 @@ record Telling(List<Missing> group, int java) {
               + " to itself; "
               + needed();
     };
+  }
+
+  /** The generations of servers that have it, as bits. */
+  static int servers(Missing m) {
+    return Integer.parseInt(m.name().substring(0, m.name().indexOf(' ')));
+  }
+
+  private static String onServers(Missing m) {
+    String name = m.name().substring(m.name().indexOf(' ') + 1);
+    int space = name.indexOf(' ');
+    int open = name.indexOf('(');
+    return open < 0
+        ? name.split(" ", -1)[0] + (space < 0 ? "" : "." + name.split(" ", -1)[1])
+        : name.substring(0, open).replace(' ', '.') + "()";
   }
 
   private boolean isOne() {
@@ -104,8 +127,10 @@ record Telling(List<Missing> group, int java) {
       case PROVIDER -> "Add the library that has this class, or the newer one that lists another.";
       case NO_PROVIDER -> "Add a library that provides it, unless the program does without.";
       case RESOURCE -> "Add the file to own:, in that folder, with that spelling.";
+      case DRIVER -> "Add the library of the database's driver to libraries:.";
       case NATIVE -> "Name its files by platform under natives:.";
       case UNKNOWN -> "Rehearse what depends on them, such as plug-ins and drivers.";
+      case SOME_SERVERS -> "Choose a server of that generation, or do without " + them() + ".";
       case CONCEALED ->
           "Take a newer version of the library, or allow it by an option such as --add-exports.";
     };

@@ -5,7 +5,6 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -21,7 +20,10 @@ import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
 import zugabe.formats.zip.ArchivedContent;
 
-/** Everything a program can find: its own classes, then its libraries in order, then Java's own. */
+/**
+ * Everything a program can find: its own classes, then its libraries in order, then Java's own and
+ * those of the server that it runs on.
+ */
 final class World {
   private static final String VERSIONS = "META-INF/versions/";
   static final String SERVICES = "META-INF/services/";
@@ -35,15 +37,15 @@ final class World {
   private final int java;
   private final ClassShelf shelf;
   private final Names names;
-  private final PlatformTable platform;
+  private final Others others;
   private final int object;
   private final Numbered<Place> places = new Numbered<>();
   private final Numbered<Node> nodes = new Numbered<>();
-  private final Numbered<Optional<Outer>> outers = new Numbered<>();
   private final Pairs lacking = new Pairs();
   private final Set<String> files = new HashSet<>();
   private final Set<String> fileNames = new HashSet<>();
   private final Map<String, Set<String>> services = new LinkedHashMap<>();
+  private final Drivers drivers;
 
   /**
    * Where a class lies.
@@ -53,35 +55,22 @@ final class World {
    */
   record Place(String source, Optional<Library> library, Content content) {}
 
-  /** One of Java's own classes. */
-  private static final class Outer {
-    final int superName;
-    final int[] interfaces;
-
-    /** Sorted. */
-    private final int[] members;
-
-    Outer(PlatformTable.Type type, Names names) {
-      this.superName = type.superName().isEmpty() ? -1 : names.of(type.superName());
-      this.interfaces = type.interfaces().stream().mapToInt(names::of).toArray();
-      this.members = type.members().stream().mapToInt(String::hashCode).sorted().toArray();
-    }
-
-    boolean has(int member) {
-      return Arrays.binarySearch(members, member) >= 0;
-    }
-  }
-
-  private World(int java, ClassShelf shelf) throws IOException {
+  private World(int java, boolean onServer, List<Library> libraries, ClassShelf shelf)
+      throws IOException {
+    this.drivers = new Drivers(libraries);
     this.java = java;
     this.shelf = shelf;
     this.names = shelf.names();
-    this.platform = shelf.platform(java);
+    this.others = new Others(java, onServer, shelf);
     this.object = names.of("java/lang/Object");
   }
 
-  static World of(Materials materials, int java, ClassShelf shelf) throws IOException {
-    World world = new World(java, shelf);
+  /**
+   * @param onServer whether a servlet container starts it
+   */
+  static World of(Materials materials, int java, boolean onServer, ClassShelf shelf)
+      throws IOException {
+    World world = new World(java, onServer, materials.libraries(), shelf);
     for (OwnFile own : materials.own()) {
       world.own(own);
     }
@@ -139,7 +128,9 @@ final class World {
     for (Map.Entry<String, ArchivedContent> e : best.entrySet()) {
       String path = e.getKey();
       file(path);
-      if (path.endsWith(CLASS)) {
+      // a copy of the server's interfaces is left to the server
+      if (path.endsWith(CLASS)
+          && !others.isServers(path.substring(0, path.length() - CLASS.length()))) {
         place(path, new Place(library.file().name(), it, e.getValue()));
       }
       service(path, e.getValue());
@@ -169,6 +160,23 @@ final class World {
     return services.getOrDefault(service, Set.of());
   }
 
+  /** Whether some driver may answer to addresses of databases that start so. */
+  boolean hasDriver(String start) {
+    try {
+      // an own driver's classes have the text anyway
+      return has(Drivers.SERVICE) || drivers.answer(start);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** Whether own classes provide a service. */
+  private boolean has(String service) {
+    return providers(service).stream()
+        .map(p -> places.get(names.of(p)))
+        .anyMatch(p -> p != null && p.library().isEmpty());
+  }
+
   boolean hasFile(String path) {
     return path.endsWith(CLASS)
         ? has(names.of(path.substring(0, path.length() - CLASS.length())))
@@ -185,18 +193,44 @@ final class World {
     return places.get(name) != null;
   }
 
-  /** Whether Java has a class, and shows it. */
-  boolean isJavas(int name) {
-    return platform.has(names.text(name));
+  /** What somebody else brings. */
+  Others others() {
+    return others;
   }
 
-  /** Whether another version of Java has it. */
-  boolean isOthers(int name) {
-    return platform.isOthers(names.text(name));
-  }
+  /**
+   * What a server has.
+   *
+   * @param owner the class; of a member the one that declares it
+   * @param generations that have it, as bits
+   */
+  record Offered(int owner, int generations) {}
 
-  boolean isConcealed(int name) {
-    return platform.isConcealed(names.text(name));
+  /** What a member of a class means, when servers have it. */
+  Optional<Offered> offered(int owner, int member) {
+    if (!others.hasServers()) {
+      return Optional.empty();
+    }
+    Set<Integer> all = new LinkedHashSet<>();
+    collect(owner, all);
+    all.add(object);
+    int some = others.generations(owner);
+    int declaring = -1;
+    int has = 0;
+    for (int name : all) {
+      Node node = node(name);
+      Others.Outer outer = node == null ? others.outer(name) : null;
+      int versions = outer == null ? 0 : outer.versions(member);
+      if ((node != null && node.parsed.method(member) >= 0)
+          || (versions != 0 && !others.isServers(name))) {
+        return Optional.empty();
+      }
+      declaring = declaring < 0 && versions != 0 ? name : declaring;
+      has |= versions;
+    }
+    return has == 0
+        ? Optional.empty()
+        : Optional.of(new Offered(declaring, some == 0 ? has : some & has));
   }
 
   /** Begins to read those of these classes that weren't yet. */
@@ -245,15 +279,6 @@ final class World {
     }
   }
 
-  private Outer outer(int name) {
-    Optional<Outer> known = outers.get(name);
-    if (known == null) {
-      known = platform.type(names.text(name)).map(t -> new Outer(t, names));
-      outers.put(name, known);
-    }
-    return known.orElse(null);
-  }
-
   /** Every class and interface that a class is one of, itself first. */
   int[] supers(Node node) {
     if (node.supers == null) {
@@ -269,7 +294,7 @@ final class World {
       return;
     }
     Node node = node(name);
-    Outer outer = node == null ? outer(name) : null;
+    Others.Outer outer = node == null ? others.outer(name) : null;
     if (node != null) {
       collect(node.parsed.superName, all);
       for (int i : node.parsed.interfaces) {
@@ -289,7 +314,7 @@ final class World {
   boolean isJavasToCall(Node node, int selector) {
     for (int name : supers(node)) {
       if (places.get(name) == null) {
-        Outer outer = outer(name);
+        Others.Outer outer = others.outer(name);
         if (outer != null && outer.has(selector)) {
           return true;
         }
@@ -357,7 +382,7 @@ final class World {
         }
       } else {
         // of a class that isn't known, or that Java keeps to itself, nothing can be said
-        Outer outer = outer(name);
+        Others.Outer outer = others.outer(name);
         if (outer == null || outer.has(member) || ANY_ARGUMENTS.contains(names.text(name))) {
           return false;
         }

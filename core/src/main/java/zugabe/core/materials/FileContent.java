@@ -1,6 +1,7 @@
 package zugabe.core.materials;
 
 import java.io.FileInputStream;
+import java.io.FileNotFoundException;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -26,13 +27,14 @@ import zugabe.bytes.Digests;
  */
 public final class FileContent implements Content {
   private static final long DIGEST_BYTES = 1 << 16;
+  private static final int OWNER_EXECUTE = 0100;
 
   private final Path path;
   private final String name;
   private final long size;
   private final boolean digests;
   private volatile String sha256;
-  private volatile Boolean executable;
+  private volatile Integer mode;
   private FileChannel held;
 
   /**
@@ -67,22 +69,24 @@ public final class FileContent implements Content {
 
   /** Whether the system lets its owner run it. */
   public boolean isExecutable() throws IOException {
-    if (executable == null) {
-      executable = isRun();
+    if (isUnix()) {
+      return (mode() & OWNER_EXECUTE) != 0;
     }
-    return executable;
+    PosixFileAttributeView view = Files.getFileAttributeView(path, PosixFileAttributeView.class);
+    return view != null
+        && view.readAttributes().permissions().contains(PosixFilePermission.OWNER_EXECUTE);
   }
 
   /** Its permissions and kind as Unix writes them; 0 where the system has none. */
   public int mode() throws IOException {
-    boolean unix = path.getFileSystem().supportedFileAttributeViews().contains("unix");
-    return unix ? (Integer) Files.getAttribute(path, "unix:mode") : 0;
+    if (mode == null) {
+      mode = isUnix() ? (Integer) Files.getAttribute(path, "unix:mode") : 0;
+    }
+    return mode;
   }
 
-  private boolean isRun() throws IOException {
-    PosixFileAttributeView view = Files.getFileAttributeView(path, PosixFileAttributeView.class);
-    return view != null
-        && view.readAttributes().permissions().contains(PosixFilePermission.OWNER_EXECUTE);
+  private boolean isUnix() {
+    return path.getFileSystem().supportedFileAttributeViews().contains("unix");
   }
 
   /** In lower-case hexadecimal; empty until the file was read to its end. */
@@ -110,9 +114,15 @@ public final class FileContent implements Content {
 
   /** The plainest stream there is; among tens of thousands of small files the others show. */
   private InputStream plain() throws IOException {
-    return path.getFileSystem().equals(FileSystems.getDefault())
-        ? new FileInputStream(path.toString())
-        : Files.newInputStream(path);
+    if (path.getFileSystem().equals(FileSystems.getDefault())) {
+      try {
+        return new FileInputStream(path.toString());
+      } catch (FileNotFoundException e) {
+        // the other one's exceptions say why
+        return Files.newInputStream(path);
+      }
+    }
+    return Files.newInputStream(path);
   }
 
   private void checkSize(long count) throws ContentChangedException {
@@ -123,22 +133,30 @@ public final class FileContent implements Content {
 
   @Override
   public InputStream open() throws IOException {
-    return new Checked(Files.newInputStream(path));
+    return new Checked(plain());
   }
 
   /** Opens the bytes for a look at the first of them, without a digest. */
   InputStream peek() throws IOException {
-    return Files.newInputStream(path);
+    return plain();
+  }
+
+  /** Its first bytes, at most this many, without a digest. */
+  public byte[] start(int most) throws IOException {
+    try (InputStream in = plain()) {
+      return in.readNBytes((int) Math.min(most, size));
+    }
   }
 
   @Override
   public Access access() throws IOException {
     synchronized (this) {
       if (held != null) {
-        return new ChannelAccess(held, false);
+        return new ChannelAccess(held, held.size(), false);
       }
     }
-    return new ChannelAccess(FileChannel.open(path, StandardOpenOption.READ), true);
+    FileChannel channel = FileChannel.open(path, StandardOpenOption.READ);
+    return new ChannelAccess(channel, channel.size(), true);
   }
 
   /** Keeps the file open until {@link #release}: for many small reads. */
@@ -163,15 +181,8 @@ public final class FileContent implements Content {
     }
   }
 
-  private record ChannelAccess(FileChannel channel, boolean own) implements Access {
-    @Override
-    public long size() {
-      try {
-        return channel.size();
-      } catch (IOException e) {
-        return 0;
-      }
-    }
+  /** The size when it was opened: asking the system again and again shows among many files. */
+  private record ChannelAccess(FileChannel channel, long size, boolean own) implements Access {
 
     @Override
     public int read(long position, byte[] into, int offset, int length) throws IOException {
@@ -205,7 +216,8 @@ public final class FileContent implements Content {
 
     @Override
     public int read(byte[] into, int offset, int length) throws IOException {
-      int got = in.read(into, offset, length);
+      // what was just read is digested while it is still at hand
+      int got = in.read(into, offset, (int) Math.min(length, DIGEST_BYTES));
       if (got > 0) {
         count += got;
         if (digests) {

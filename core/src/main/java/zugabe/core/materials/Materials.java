@@ -68,10 +68,11 @@ public record Materials(
         .ownFor()
         .forEach((platform, sought) -> filesFor.put(platform, own(sought, wanted.links(), finder)));
     List<LibraryFile> jars = new ArrayList<>();
+    Set<Path> known = new HashSet<>();
     for (Sought s : wanted.libraries()) {
       for (Match m : finder.find(s, ".jar")) {
         // a jar that two patterns match is one library
-        if (jars.stream().noneMatch(j -> j.file().path().equals(m.file().path()))) {
+        if (known.add(m.file().path())) {
           jars.add(new LibraryFile(m.file()));
         }
       }

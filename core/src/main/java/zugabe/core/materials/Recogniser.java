@@ -3,6 +3,7 @@ package zugabe.core.materials;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Access;
@@ -41,41 +42,69 @@ public final class Recogniser {
    * @param path as the user would name it
    */
   public static Recognition recognise(String path, Content content) throws IOException {
-    return recognise(path, content, true);
-  }
-
-  /** The same without telling licences from other texts, which takes reading them whole. */
-  public static Recognition glance(String path, Content content) throws IOException {
-    return recognise(path, content, false);
-  }
-
-  private static Recognition recognise(String path, Content content, boolean thorough)
-      throws IOException {
     if (content.size() == 0) {
       return Recognition.of(Nature.EMPTY, "");
     }
     try (Access access = content.access()) {
       byte[] start = access.readFully(0, (int) Math.min(START_BYTES, access.size()));
-      Optional<Recognition> known = binary(start, access, content);
-      if (known.isPresent()) {
-        return known.get();
-      }
-      Optional<Recognition> key = KeyLook.of(start, access);
-      return key.isPresent() ? key.get() : TextLook.of(path, start, access, thorough);
+      Optional<Recognition> known = deep(start, content);
+      return known.isPresent() ? known.get() : recognise(path, start, access, true);
     }
   }
 
-  private static Optional<Recognition> binary(byte[] start, Access access, Content content)
+  /**
+   * The same from the first bytes, as far as they tell: what is in a zip or a class stays unknown,
+   * and so do licences among the texts.
+   *
+   * @param start of the content, which is opened only where its own tables point to more
+   */
+  public static Recognition glance(String path, byte[] start, Content content) throws IOException {
+    if (start.length == 0) {
+      return Recognition.of(Nature.EMPTY, "");
+    }
+    if (isZip(start)) {
+      return Recognition.of(Nature.ARCHIVE, "zip");
+    }
+    if (isClass(start)) {
+      return Recognition.of(Nature.CLASS, "");
+    }
+    try (Access access = new StartedAccess(start, content)) {
+      return recognise(
+          path, Arrays.copyOf(start, Math.min(START_BYTES, start.length)), access, false);
+    }
+  }
+
+  private static Recognition recognise(String path, byte[] start, Access access, boolean thorough)
       throws IOException {
-    if (starts(start, "PK\003\004") || starts(start, "PK\005\006")) {
+    Optional<Recognition> known = binary(start, access);
+    if (known.isEmpty()) {
+      known = KeyLook.of(start, access);
+    }
+    return known.isPresent() ? known.get() : TextLook.of(path, start, access, thorough);
+  }
+
+  /** What is told only by reading more than some tables. */
+  private static Optional<Recognition> deep(byte[] start, Content content) throws IOException {
+    if (isZip(start)) {
       return Optional.of(JarLook.of(content));
     }
-    // a file for several processors starts like a class; its version tells them apart
+    return isClass(start) ? Optional.of(classFile(content)) : Optional.empty();
+  }
+
+  private static boolean isZip(byte[] start) {
+    return starts(start, "PK\003\004") || starts(start, "PK\005\006");
+  }
+
+  /** A file for several processors starts like a class; its version tells them apart. */
+  private static boolean isClass(byte[] start) {
+    return start.length >= ClassFacts.HEADER_BYTES
+        && ClassFacts.isClass(start)
+        && !MachOReader.isMachO(start);
+  }
+
+  private static Optional<Recognition> binary(byte[] start, Access access) throws IOException {
     if (MachOReader.isMachO(start)) {
       return Optional.of(guarded(Nature.PROGRAM, "Mach-O", () -> NativeLook.machO(access)));
-    }
-    if (start.length >= ClassFacts.HEADER_BYTES && ClassFacts.isClass(start)) {
-      return Optional.of(classFile(content));
     }
     if (ElfReader.isElf(start)) {
       return Optional.of(guarded(Nature.PROGRAM, "ELF", () -> NativeLook.elf(access)));

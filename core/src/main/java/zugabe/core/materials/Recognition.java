@@ -44,4 +44,15 @@ public record Recognition(
   public String fact(String name) {
     return facts.getOrDefault(name, "");
   }
+
+  /** What kind of thing it is, with the form where there is one. */
+  public String kind() {
+    return (form + " " + nature.word()).strip();
+  }
+
+  /** What is wrong with it, as a sentence; empty when nothing is. */
+  public Optional<String> damage() {
+    String article = "AEFILMNORSX".indexOf(kind().charAt(0)) >= 0 ? "an " : "a ";
+    return fault.map(why -> "It starts like " + article + kind() + " and is damaged: " + why + ".");
+  }
 }

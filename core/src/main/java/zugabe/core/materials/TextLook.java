@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import zugabe.bytes.Access;
 import zugabe.formats.erlang.Term;
 import zugabe.formats.erlang.TermFaultException;
@@ -157,7 +158,8 @@ final class TextLook {
           && t.items().get(1) instanceof Term.Atom name) {
         return Recognition.of(Nature.APPLICATION, "")
             .with("name", name.name())
-            .with("version", version(t.items().get(2)));
+            .with("version", version(t.items().get(2)))
+            .with("applications", needed(t.items().get(2)));
       }
       return Recognition.of(Nature.TEXT, "");
     } catch (TermFaultException e) {
@@ -166,18 +168,38 @@ final class TextLook {
   }
 
   private static String version(Term properties) {
+    return property(properties, "vsn")
+        .filter(Term.Chars.class::isInstance)
+        .map(v -> ((Term.Chars) v).text())
+        .orElse("");
+  }
+
+  /** Names of the applications that have to be started before. */
+  private static String needed(Term properties) {
+    return property(properties, "applications")
+        .filter(Term.Items.class::isInstance)
+        .map(
+            all ->
+                ((Term.Items) all)
+                    .items().stream()
+                        .filter(Term.Atom.class::isInstance)
+                        .map(one -> ((Term.Atom) one).name())
+                        .collect(Collectors.joining(" ")))
+        .orElse("");
+  }
+
+  private static Optional<Term> property(Term properties, String wanted) {
     if (properties instanceof Term.Items all) {
       for (Term one : all.items()) {
         if (one instanceof Term.Tuple pair
             && pair.items().size() == 2
             && pair.items().get(0) instanceof Term.Atom key
-            && key.name().equals("vsn")
-            && pair.items().get(1) instanceof Term.Chars version) {
-          return version.text();
+            && key.name().equals(wanted)) {
+          return Optional.of(pair.items().get(1));
         }
       }
     }
-    return "";
+    return Optional.empty();
   }
 
   private static String whole(Access access) throws IOException {
@@ -187,12 +209,33 @@ final class TextLook {
 
   /** The text, or empty when these bytes aren't one. */
   private static Optional<String> text(byte[] start) {
+    if (isPlainAscii(start)) {
+      return Optional.of(new String(start, StandardCharsets.US_ASCII));
+    }
     // a character may be cut at the end
     Optional<String> text = Optional.empty();
     for (int cut = 0; cut < 4 && cut < start.length && text.isEmpty(); cut++) {
       text = decoded(ByteBuffer.wrap(start, 0, start.length - cut));
     }
-    return text.filter(t -> t.chars().noneMatch(TextLook::isControl));
+    return text.filter(TextLook::isPlain);
+  }
+
+  private static boolean isPlainAscii(byte[] start) {
+    for (byte b : start) {
+      if (b < ' ' && (b < 0 || isControl(b))) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static boolean isPlain(String text) {
+    for (int i = 0; i < text.length(); i++) {
+      if (isControl(text.charAt(i))) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private static Optional<String> decoded(ByteBuffer bytes) {

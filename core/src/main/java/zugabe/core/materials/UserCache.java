@@ -107,7 +107,7 @@ public final class UserCache {
               "\n",
               file.toAbsolutePath().toString(),
               "" + a.size(),
-              "" + changed,
+              changed.getEpochSecond() + "." + changed.getNano(),
               "" + a.fileKey()));
     } catch (IOException e) {
       return Optional.empty();

@@ -142,7 +142,8 @@ public record DeliverableSpec(
           "holds",
           MapShape.named(
               TextShape.matching(
-                  "a folder such as share/java, or .", "\\.|[^/\\\\]+(/[^/\\\\]+)*")),
+                  "a folder such as share/java, or .",
+                  "\\.|(?!\\.\\.?(/|$))[^/\\\\]+(/(?!\\.\\.?(/|$))[^/\\\\]+)*")),
           "Other deliverables that an archive holds, with the folder they lie in.");
   private static final Field<Said<Boolean>> INSTALL =
       Field.optional(

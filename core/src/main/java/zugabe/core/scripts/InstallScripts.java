@@ -29,7 +29,7 @@ public final class InstallScripts {
   private final Planned deliverable;
   private final PlannedTree plan;
   private final String platform;
-  private final List<PlannedProgram> programs;
+  private final InstalledNames names;
 
   /**
    * @param platform empty for a tree that serves all
@@ -38,7 +38,7 @@ public final class InstallScripts {
     this.deliverable = deliverable;
     this.plan = deliverable.tree().orElseThrow();
     this.platform = platform;
-    this.programs = plan.parts().stream().map(PlannedTree.Part::program).toList();
+    this.names = new InstalledNames(deliverable);
   }
 
   /** A file that is made; scripts for POSIX shells can be run. */
@@ -52,8 +52,8 @@ public final class InstallScripts {
     }
     if (hasCmd()) {
       made.add(script(REMOVE + ".cmd", 0644, values()));
-      for (PlannedProgram service : services()) {
-        String unit = ServiceFiles.unitName(deliverable.app(), service);
+      for (PlannedProgram service : names.services()) {
+        String unit = names.unit(service);
         Map<String, String> values = values();
         values.put("PROGRAM", service.name());
         values.put("UNIT", unit);
@@ -80,8 +80,8 @@ public final class InstallScripts {
   public List<Made> installing(Collection<String> contents) throws IOException {
     Map<String, String> texts = new LinkedHashMap<>();
     texts.put("contents", String.join("\n", contents) + "\n");
-    for (PlannedProgram service : services()) {
-      String name = ServiceFiles.unitName(deliverable.app(), service);
+    for (PlannedProgram service : names.services()) {
+      String name = names.unit(service);
       if (isFor("linux")) {
         texts.put(name + ".system.service", ServiceFiles.unit(deliverable.app(), service, false));
         texts.put(name + ".user.service", ServiceFiles.unit(deliverable.app(), service, true));
@@ -91,10 +91,11 @@ public final class InstallScripts {
       }
     }
     if (isFor("linux")) {
-      for (PlannedProgram window : windows()) {
+      for (PlannedProgram window : names.windows()) {
         texts.put(
-            entry(window) + ".desktop",
-            ServiceFiles.menu(deliverable.app(), window, title(window), plan.icon().isPresent()));
+            names.entry(window) + ".desktop",
+            ServiceFiles.menu(
+                deliverable.app(), window, names.title(window), plan.icon().isPresent()));
       }
     }
     if (hasCmd()) {
@@ -143,28 +144,6 @@ public final class InstallScripts {
     return platform.isEmpty() || platform.startsWith(system);
   }
 
-  private List<PlannedProgram> services() {
-    return programs.stream().filter(p -> p.service().isPresent()).toList();
-  }
-
-  private List<PlannedProgram> windows() {
-    return programs.stream().filter(PlannedProgram::isWindow).toList();
-  }
-
-  private String id() {
-    return deliverable.app().id().orElse(deliverable.app().shortName());
-  }
-
-  private String entry(PlannedProgram window) {
-    return windows().size() == 1 ? id() : id() + "." + window.name();
-  }
-
-  private String title(PlannedProgram window) {
-    return windows().size() == 1
-        ? deliverable.app().name()
-        : deliverable.app().name() + " (" + window.name() + ")";
-  }
-
   private Map<String, String> values() {
     Map<String, String> values = new LinkedHashMap<>();
     String title = deliverable.app().name() + " " + deliverable.app().version();
@@ -172,42 +151,36 @@ public final class InstallScripts {
     values.put("QUOTED_TITLE", Words.quoted(title));
     values.put("QUOTED_APP_NAME", Words.quoted(deliverable.app().name()));
     values.put("NAME", Words.quoted(deliverable.app().shortName()));
-    values.put("ID", Words.quoted(id()));
+    values.put("ID", Words.quoted(names.id()));
     values.put("VERSION", Words.quoted(deliverable.app().version()));
     values.put("PLATFORM", Words.quoted(platform));
     // a service isn't a command
-    values.put(
-        "COMMANDS",
-        programs.stream()
-            .filter(p -> p.service().isEmpty())
-            .map(PlannedProgram::name)
-            .collect(Collectors.joining(" ")));
+    values.put("COMMANDS", String.join(" ", names.commands()));
     values.put(
         "SERVICES",
-        services().stream()
-            .map(p -> ServiceFiles.unitName(deliverable.app(), p))
-            .collect(Collectors.joining(" ")));
-    values.put("ENTRIES", windows().stream().map(this::entry).collect(Collectors.joining(" ")));
+        names.services().stream().map(p -> names.unit(p)).collect(Collectors.joining(" ")));
+    values.put(
+        "ENTRIES", names.windows().stream().map(names::entry).collect(Collectors.joining(" ")));
     values.put(
         "SERVICES_TOLD",
-        services().isEmpty()
+        names.services().isEmpty()
             ? "  :"
-            : services().stream()
+            : names.services().stream()
                 .map(
                     p ->
                         "  service_told "
-                            + ServiceFiles.unitName(deliverable.app(), p)
+                            + names.unit(p)
                             + (p.service().orElseThrow().atBoot() ? " boot" : " ''"))
                 .collect(Collectors.joining("\n")));
     values.put("CMD_NAME", Words.percent(deliverable.app().shortName()));
     values.put("CMD_VERSION", Words.percent(deliverable.app().version()));
     values.put(
         "CMD_SERVICES",
-        services().stream()
+        names.services().stream()
             .map(
                 p ->
                     "call :service "
-                        + ServiceFiles.unitName(deliverable.app(), p)
+                        + names.unit(p)
                         + (p.service().orElseThrow().atBoot() ? " boot" : " demand"))
             .collect(Collectors.joining("\n")));
     values.put("CMD_MENU", menu("call :menuentry ", p -> " \"" + p.name() + "\""));
@@ -220,7 +193,8 @@ public final class InstallScripts {
             .map(l -> "echo   " + l + "\n")
             .collect(Collectors.joining())
             .stripTrailing());
-    List<PlannedProgram> first = programs.stream().filter(p -> p.firstRun().isPresent()).toList();
+    List<PlannedProgram> first =
+        names.programs().stream().filter(p -> p.firstRun().isPresent()).toList();
     values.put("FIRST_NAME", first.isEmpty() ? "" : first.get(0).name());
     values.put(
         "FIRST_RUN",
@@ -236,13 +210,13 @@ public final class InstallScripts {
 
   /** A line for each entry of the start menu: its file between what stands before and behind. */
   private String menu(String before, Function<PlannedProgram, String> behind) {
-    return windows().stream()
+    return names.windows().stream()
         .map(
             p ->
                 before
                     + "\"%MENU%\\"
                     + Words.percent(
-                        title(p).replaceAll("[\\p{Cntrl}<>:\"/\\\\|?*%&^!]", " ").strip())
+                        names.title(p).replaceAll("[\\p{Cntrl}<>:\"/\\\\|?*%&^!]", " ").strip())
                     + ".url\""
                     + behind.apply(p))
         .collect(Collectors.joining("\n"));

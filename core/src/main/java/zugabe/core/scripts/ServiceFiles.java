@@ -55,6 +55,11 @@ final class ServiceFiles {
         : app.shortName() + "-" + program.name();
   }
 
+  /** For launchd: a reverse domain name, when the application has one. */
+  static String label(Identity app, PlannedProgram program) {
+    return app.id().orElse(app.shortName()) + "." + unitName(app, program);
+  }
+
   private static String description(Identity app, PlannedProgram program) {
     return app.name().equalsIgnoreCase(program.name())
         ? app.summary().orElse(app.name())
@@ -104,7 +109,7 @@ final class ServiceFiles {
         </plist>
         """
         .formatted(
-            xml(app.id().orElse(app.shortName()) + "." + name),
+            xml(label(app, program)),
             words,
             service
                 .user()

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
+import java.util.function.Function;
 import zugabe.core.materials.Nature;
 
 /** Writes a commented recipe for what a survey found. */
@@ -20,15 +21,22 @@ public final class RecipeDraft {
   private final Map<String, Survey.Program> programs = new LinkedHashMap<>();
 
   private final List<Survey.Program> others = new ArrayList<>();
+  private final ErlangDraft erlang;
+  private final boolean erlangIsHere;
 
-  private RecipeDraft(Survey survey, Wishes wishes) {
+  /** Whether somebody chose among the programs. */
+  private boolean onlySome;
+
+  private RecipeDraft(Survey survey, Wishes wishes, boolean erlangIsHere) {
     this.survey = survey;
+    this.erlang = new ErlangDraft(survey);
+    this.erlangIsHere = erlangIsHere;
     this.wishes = wishes;
   }
 
   /** What a draft says when nobody wishes anything. */
   public static Wishes guesses(Survey survey) {
-    RecipeDraft draft = new RecipeDraft(survey, Wishes.NONE);
+    RecipeDraft draft = new RecipeDraft(survey, Wishes.NONE, false);
     draft.choose();
     boolean java = draft.programs.values().stream().anyMatch(RecipeDraft::isJava);
     return new Wishes(
@@ -49,14 +57,20 @@ public final class RecipeDraft {
     return make == what || make == Wishes.Make.BOTH;
   }
 
-  /** The recipe's text; empty when there is nothing to make. */
-  public static Optional<String> of(Survey survey, Wishes wishes) {
-    RecipeDraft draft = new RecipeDraft(survey, wishes);
+  /**
+   * The recipe's text; empty when there is nothing to make.
+   *
+   * @param erlangIsHere whether there is an Erlang/OTP where the draft says
+   */
+  public static Optional<String> of(Survey survey, Wishes wishes, boolean erlangIsHere) {
+    RecipeDraft draft = new RecipeDraft(survey, wishes, erlangIsHere);
     draft.choose();
+    draft.onlySome =
+        !wishes.programs().isEmpty() && !wishes.programs().containsAll(draft.programs.keySet());
     if (wishes.programs().stream().anyMatch(draft.programs::containsKey)) {
       draft.programs.keySet().retainAll(wishes.programs());
     }
-    return draft.programs.isEmpty() && draft.librariesOnly().isEmpty()
+    return draft.programs.isEmpty() && draft.librariesOnly().isEmpty() && draft.erlang.isEmpty()
         ? Optional.empty()
         : Optional.of(draft.write());
   }
@@ -95,10 +109,13 @@ public final class RecipeDraft {
     line("# Check it with: zugabe check. Then: zugabe build.");
     line("zugabe: 1");
     app();
+    erlang(ErlangDraft::roots);
     line("");
     line("materials:                          # what the build left");
     programs.forEach(this::materials);
-    if (programs.isEmpty()) {
+    erlang(ErlangDraft::materials);
+    boolean library = programs.isEmpty() && !librariesOnly().isEmpty();
+    if (library) {
       List<String> own = librariesOnly().stream().map(Survey.Classes::folder).toList();
       line("  library:");
       line("    own: " + list(own));
@@ -120,19 +137,20 @@ public final class RecipeDraft {
     line("");
     line("deliverables:                       # what goes out");
     programs.forEach(this::deliverable);
-    if (programs.isEmpty()) {
+    if (library) {
       line("  library: {kind: jar, materials: library}");
     }
-    survey.of(Nature.APPLICATION).stream()
-        .filter(a -> a.folder().endsWith("ebin"))
-        .forEach(
-            a ->
-                line(
-                    "  # "
-                        + a.path()
-                        + " is an Erlang application; a deliverable of kind release starts it"));
+    erlang(ErlangDraft::deliverable);
     files();
     return out.toString();
+  }
+
+  /** What can't be built here, or wasn't chosen, is a comment, unless it is all there is. */
+  private void erlang(Function<ErlangDraft, List<String>> part) {
+    if (!erlang.isEmpty()) {
+      String before = programs.isEmpty() || (erlangIsHere && !onlySome) ? "" : "# ";
+      part.apply(erlang).forEach(l -> line(l.isEmpty() ? l : before + l));
+    }
   }
 
   private void app() {
@@ -178,7 +196,8 @@ public final class RecipeDraft {
             .filter(m -> m.contains("."))
             .toList();
     if (mains.isEmpty()) {
-      return survey.programs().isEmpty() ? "" : survey.programs().get(0).name();
+      String other = erlang.isEmpty() ? "" : erlang.name();
+      return survey.programs().isEmpty() ? other : survey.programs().get(0).name();
     }
     String common = mains.get(0).substring(0, mains.get(0).lastIndexOf('.'));
     for (String main : mains) {
@@ -197,7 +216,8 @@ public final class RecipeDraft {
         .flatMap(p -> p.libraries().stream().filter(l -> l.what().fact("main").equals(p.main())))
         .map(l -> l.what().fact("version"))
         .filter(v -> !v.isEmpty())
-        .findFirst();
+        .findFirst()
+        .or(() -> programs.isEmpty() && !erlang.isEmpty() ? erlang.version() : Optional.empty());
   }
 
   private Optional<Survey.Found> licence() {
@@ -372,7 +392,7 @@ public final class RecipeDraft {
     return "  # " + text;
   }
 
-  private static String list(List<String> texts) {
+  static String list(List<String> texts) {
     return "[" + String.join(", ", texts.stream().map(RecipeDraft::scalar).toList()) + "]";
   }
 

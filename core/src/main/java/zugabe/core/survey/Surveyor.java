@@ -98,13 +98,13 @@ public final class Surveyor {
     String path = content.name();
     try {
       Recognition what = Recogniser.recognise(path, content);
-      what.fault()
+      what.damage()
           .ifPresent(
-              why ->
+              damage ->
                   findings.add(
                       FindingCode.Z2016,
                       Where.file(path),
-                      "It starts like a " + what.nature().word() + " and is damaged: " + why + ".",
+                      damage,
                       "Make it again, or copy it again from where it comes."));
       return Optional.of(
           new Looked(new Survey.Found(path, content.size(), what), sketch(content, what)));

@@ -10,11 +10,18 @@ import zugabe.core.tree.InstallTree;
  * @param treatments what becomes of files that several materials bring, or that are treated
  *     otherwise than copied
  * @param trees of a deliverable that installs something, one per platform
+ * @param forms of the application's identity
  */
-public record Report(List<String> files, List<Treatment> treatments, List<Tree> trees) {
+public record Report(
+    List<String> files, List<Treatment> treatments, List<Tree> trees, List<Form> forms) {
   /** Of a deliverable that is no install tree. */
-  public Report(List<String> files, List<Treatment> treatments) {
-    this(files, treatments, List.of());
+  public Report(List<String> files, List<Treatment> treatments, List<Form> forms) {
+    this(files, treatments, List.of(), forms);
+  }
+
+  /** Of one that can't be made. */
+  public Report() {
+    this(List.of(), List.of(), List.of());
   }
 
   /**

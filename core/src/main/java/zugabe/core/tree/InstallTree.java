@@ -3,6 +3,7 @@ package zugabe.core.tree;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
@@ -61,11 +62,13 @@ public record InstallTree(List<Entry> entries) {
 
     /** The tree; folders are compared with a slash behind their path. */
     public InstallTree sorted(Comparator<String> order) {
-      Map<String, Entry> all = new TreeMap<>(order);
+      // paths come nearly in order, which a list's sort makes use of
+      List<Map.Entry<String, Entry>> all = new ArrayList<>(byPath.size());
+      Set<String> folders = new HashSet<>();
       String last = "";
       for (Entry file : byPath.values()) {
         String path = file.path();
-        all.put(path, file);
+        all.add(Map.entry(path, file));
         String folder = path.substring(0, Math.max(0, path.lastIndexOf('/')));
         if (folder.equals(last)) {
           continue;
@@ -73,10 +76,13 @@ public record InstallTree(List<Entry> entries) {
         last = folder;
         for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
           String parent = path.substring(0, slash);
-          all.computeIfAbsent(parent + "/", p -> new Entry.Directory(parent, 0755, time));
+          if (folders.add(parent)) {
+            all.add(Map.entry(parent + "/", new Entry.Directory(parent, 0755, time)));
+          }
         }
       }
-      return new InstallTree(List.copyOf(all.values()));
+      all.sort(Map.Entry.comparingByKey(order));
+      return new InstallTree(all.stream().map(Map.Entry::getValue).toList());
     }
   }
 

@@ -16,6 +16,12 @@ import java.util.concurrent.Future;
  * there are.
  */
 public final class Workers implements Closeable {
+  /** Handing over tens of thousands of small inputs one by one would cost more than the work. */
+  private static final int MAX_AT_ONCE = 64;
+
+  /** Parts for each thread, so that one with long work in it doesn't keep the others waiting. */
+  private static final int PARTS = 16;
+
   private final int jobs;
   private final ExecutorService pool;
 
@@ -51,15 +57,27 @@ public final class Workers implements Closeable {
 
   /** Runs the task on each input. */
   public <S, T> List<T> map(List<S> inputs, Task<S, T> task) throws IOException {
-    List<Future<T>> futures = new ArrayList<>(inputs.size());
-    inputs.forEach(input -> futures.add(pool.submit(() -> task.run(input))));
+    int size = Math.max(1, Math.min(MAX_AT_ONCE, inputs.size() / (jobs * PARTS)));
+    List<Future<List<T>>> futures = new ArrayList<>();
+    for (int from = 0; from < inputs.size(); from += size) {
+      List<S> part = inputs.subList(from, Math.min(inputs.size(), from + size));
+      futures.add(pool.submit(() -> run(part, task)));
+    }
     List<T> results = new ArrayList<>(inputs.size());
     try {
-      for (Future<T> future : futures) {
-        results.add(take(future));
+      for (Future<List<T>> future : futures) {
+        results.addAll(take(future));
       }
     } finally {
       futures.forEach(f -> f.cancel(false));
+    }
+    return results;
+  }
+
+  private static <S, T> List<T> run(List<S> inputs, Task<S, T> task) throws IOException {
+    List<T> results = new ArrayList<>(inputs.size());
+    for (S input : inputs) {
+      results.add(task.run(input));
     }
     return results;
   }

@@ -2,6 +2,7 @@ package zugabe.core.checks;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.OptionalInt;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -34,8 +35,13 @@ public final class TokensTest {
 
   @Test(dataProvider = "secrets")
   public void told(String line) {
-    assertThat(Tokens.line(line)).isEqualTo(OptionalInt.of(1));
-    assertThat(Tokens.line("first\n\n" + line + "\nlast\n")).isEqualTo(OptionalInt.of(3));
+    assertThat(line(line)).isEqualTo(OptionalInt.of(1));
+    assertThat(line("first\n\n" + line + "\nlast\n")).isEqualTo(OptionalInt.of(3));
+    assertThat(line("first\r\n\r\n" + line + "\r\nlast\r\n")).isEqualTo(OptionalInt.of(3));
+    // behind others that are none, and in a line as long as a file
+    assertThat(line("secret access\nPassword\n" + line)).isEqualTo(OptionalInt.of(3));
+    assertThat(line("secret; ".repeat(20_000) + "\n" + line)).isEqualTo(OptionalInt.of(2));
+    assertThat(line("tide; api_; ".repeat(5_000) + line + "\n")).isEqualTo(OptionalInt.of(1));
   }
 
   @DataProvider
@@ -55,6 +61,10 @@ public final class TokensTest {
 
   @Test(dataProvider = "harmless")
   public void notTold(String line) {
-    assertThat(Tokens.line(line)).isEmpty();
+    assertThat(line(line)).isEmpty();
+  }
+
+  private static OptionalInt line(String text) {
+    return Tokens.line(text.getBytes(StandardCharsets.UTF_8));
   }
 }

@@ -78,7 +78,9 @@ public record ClassLinks(
     /** A native library is loaded by a constant name. */
     NATIVE,
     /** Providers of a service are looked for. */
-    SERVICE
+    SERVICE,
+    /** A constant is, or begins, the address of a database: its start, such as {@code jdbc:h2:}. */
+    DATABASE
   }
 
   /**

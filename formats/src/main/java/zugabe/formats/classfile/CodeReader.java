@@ -71,6 +71,8 @@ final class CodeReader {
       textAt = count;
       if (isClassName(text)) {
         table.add(Kind.NAMED, text.replace('.', '/'), true);
+      } else {
+        table.database(text, guarded);
       }
     } else if (tag == ConstantPool.CLASS) {
       table.type(Kind.CLASS, index, guarded);

@@ -11,6 +11,7 @@ import zugabe.formats.classfile.ClassLinks.Link;
 
 /** Collects a class's links, each once, and which of them a method has. */
 final class LinkTable {
+  private static final String DATABASE = "jdbc:";
   private static final int STATIC_FIELDS = 2;
   private static final int FIELDS = 3;
 
@@ -82,13 +83,32 @@ final class LinkTable {
     }
   }
 
-  /** The methods that a call site is made of: lambdas, method references. */
+  /** A text, if it is or begins the address of a database. */
+  void database(String text, boolean guarded) {
+    if (text.startsWith(DATABASE)) {
+      int end = text.indexOf(':', DATABASE.length());
+      String driver = text.substring(DATABASE.length(), Math.max(DATABASE.length(), end));
+      if (!driver.isEmpty() && driver.chars().allMatch(LinkTable::isOfDriver)) {
+        add(Kind.DATABASE, text.substring(0, end + 1), guarded);
+      }
+    }
+  }
+
+  private static boolean isOfDriver(int c) {
+    return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '_' || c == '-' || c == '+';
+  }
+
+  /**
+   * The methods that a call site is made of: lambdas, method references; and texts that are joined.
+   */
   void callSite(int constant, boolean guarded) {
     int at = bootstraps.get(pool.bootstrap(constant));
     for (int i = 0; i < pool.u2(at + 2); i++) {
       int argument = pool.u2(at + 4 + 2 * i);
       if (pool.tag(argument) == ConstantPool.METHOD_HANDLE) {
         handle(pool.handleKind(argument), pool.handleMember(argument), guarded);
+      } else if (pool.tag(argument) == ConstantPool.STRING) {
+        database(pool.named(argument), guarded);
       }
     }
   }

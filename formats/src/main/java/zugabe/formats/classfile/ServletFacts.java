@@ -55,6 +55,30 @@ public record ServletFacts(
         annotations.patterns);
   }
 
+  /**
+   * Whether a class file's bytes have the name of such a package at all. Few do, and reading the
+   * others costs much more than looking for it.
+   */
+  public static boolean mayConcern(byte[] bytes) {
+    for (int i = 1; i < bytes.length; i++) {
+      if (bytes[i] == '/'
+          // of javax and jakarta
+          && (bytes[i - 1] == 'x' || bytes[i - 1] == 'a')
+          && (isAt(bytes, i, PACKAGES.get(0)) || isAt(bytes, i, PACKAGES.get(1)))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static boolean isAt(byte[] bytes, int at, String text) {
+    int i = 0;
+    while (i < text.length() && at + i < bytes.length && bytes[at + i] == text.charAt(i)) {
+      i++;
+    }
+    return i == text.length();
+  }
+
   /** From the constant pool (JVM Specification, section 4.4): every type's name is in it. */
   private static Set<String> namespaces(ClassReader reader) {
     Set<String> found = new TreeSet<>();

@@ -219,4 +219,30 @@ public final class LinkReaderTest {
     assertThat(MemberText.of("spoilt(")).isEqualTo("spoilt(");
     assertThat(MemberText.of("spoilt")).isEqualTo("spoilt");
   }
+
+  /** Addresses of databases: whole, joined with something, and texts that are none. */
+  static final class Databases {
+    private Databases() {}
+
+    static String whole() {
+      return "jdbc:h2:mem:t";
+    }
+
+    static String joined(String name) {
+      return "jdbc:tern-2:" + name;
+    }
+
+    static String[] none() {
+      return new String[] {"jdbc:", "jdbc::", "jdbc:Tern:x", "jdbc:tern", "url jdbc:h2:mem"};
+    }
+  }
+
+  @Test
+  public void addressesOfDatabasesAreTold() throws IOException {
+    ClassLinks links = own(Databases.class);
+    assertThat(links(links, "whole"))
+        .containsExactly(new Link(Kind.DATABASE, "jdbc:h2:", "", false));
+    assertThat(links(links, "joined")).contains(new Link(Kind.DATABASE, "jdbc:tern-2:", "", false));
+    assertThat(links(links, "none")).noneMatch(l -> l.kind() == Kind.DATABASE);
+  }
 }

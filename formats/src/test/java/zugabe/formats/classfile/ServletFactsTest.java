@@ -21,7 +21,10 @@ public final class ServletFactsTest {
 
   private static ServletFacts facts(ClassWriter writer) throws UnreadableClassException {
     writer.visitEnd();
-    return ServletFacts.decode(writer.toByteArray());
+    byte[] bytes = writer.toByteArray();
+    ServletFacts facts = ServletFacts.decode(bytes);
+    assertThat(ServletFacts.mayConcern(bytes)).isEqualTo(!facts.namespaces().isEmpty());
+    return facts;
   }
 
   @DataProvider

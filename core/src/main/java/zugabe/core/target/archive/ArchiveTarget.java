@@ -12,7 +12,9 @@ import zugabe.core.archive.Packed;
 import zugabe.core.archive.TarInspector;
 import zugabe.core.finding.Findings;
 import zugabe.core.install.Installation;
+import zugabe.core.install.InstalledForms;
 import zugabe.core.install.ProgramJars;
+import zugabe.core.install.VersionOrder;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
@@ -51,7 +53,8 @@ public final class ArchiveTarget implements Target {
       d.formats().forEach(f -> files.add(top(d, platform) + "." + f));
       trees.add(new Report.Tree(platform, tree));
     }
-    return new Report(files, treatments, trees);
+    VersionOrder.check(d, findings);
+    return new Report(files, treatments, trees, InstalledForms.of(d, top(d, platforms(d).get(0))));
   }
 
   private static List<String> platforms(Planned d) {

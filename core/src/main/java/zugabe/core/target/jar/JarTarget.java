@@ -67,7 +67,7 @@ public final class JarTarget implements Target {
           "The native libraries of \"" + d.materials().name() + "\" can't travel in a merged jar.",
           "Write libraries: nested or beside.");
     }
-    return new Report(bundle.files(), bundle.treatments());
+    return new Report(bundle.files(), bundle.treatments(), JarManifest.forms(d));
   }
 
   private static void checkProgram(

@@ -15,6 +15,7 @@ import zugabe.core.materials.OwnFile;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedRelease;
 import zugabe.core.scripts.ReleaseScripts;
+import zugabe.core.target.Form;
 import zugabe.core.target.Held;
 import zugabe.core.target.Input;
 import zugabe.core.target.Inspection;
@@ -40,7 +41,7 @@ public final class ReleaseTarget implements Target {
     Optional<ErlangRuntime> runtime = ErlangRuntime.of(release, findings);
     Applications applications = Applications.of(release, findings);
     if (runtime.isEmpty() || findings.hasErrors()) {
-      return new Report(List.of(), List.of());
+      return new Report();
     }
     new ReleaseChecks(runtime.get(), applications, findings).run();
     applications
@@ -60,7 +61,23 @@ public final class ReleaseTarget implements Target {
     return new Report(
         d.formats().stream().map(f -> top + "." + f).toList(),
         List.of(),
-        List.of(new Report.Tree(release.carried() ? runtime.get().platform() : "", tree)));
+        List.of(new Report.Tree(release.carried() ? runtime.get().platform() : "", tree)),
+        forms(d, release, runtime.get(), applications));
+  }
+
+  private static List<Form> forms(
+      Planned d, PlannedRelease release, ErlangRuntime runtime, Applications applications)
+      throws IOException {
+    List<Form> forms = new ArrayList<>();
+    forms.add(new Form("top folder", top(d, release, runtime), "file:, or app.id and app.version"));
+    forms.add(new Form("release, name", release.name(), "release.name, or the group's name"));
+    forms.add(new Form("release, version", d.app().version(), "app.version, as written"));
+    forms.add(new Form("node", release.name() + "@127.0.0.1", "the release's name; a setting"));
+    forms.add(new Form("runtime, erts", runtime.erts(), "read from the runtime"));
+    for (Application a : applications.ordered()) {
+      forms.add(new Form("application " + a.name(), a.version(), "read from " + a.name() + ".app"));
+    }
+    return forms;
   }
 
   private static String top(Planned d, PlannedRelease release, ErlangRuntime runtime)

@@ -194,7 +194,11 @@ final class WarChecks {
   private void look(ArchivedContent content, Set<String> registered, Map<String, String> example)
       throws IOException {
     try (InputStream in = content.open()) {
-      ServletFacts facts = ServletFacts.decode(in.readAllBytes());
+      byte[] bytes = in.readAllBytes();
+      if (!ServletFacts.mayConcern(bytes)) {
+        return;
+      }
+      ServletFacts facts = ServletFacts.decode(bytes);
       facts.namespaces().forEach(n -> example.putIfAbsent(n, facts.name()));
       if (!facts.registers().isEmpty()) {
         registered.addAll(facts.namespaces());

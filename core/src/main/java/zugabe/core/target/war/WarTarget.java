@@ -13,6 +13,7 @@ import zugabe.core.jar.JarManifest;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.plan.Planned;
+import zugabe.core.target.Form;
 import zugabe.core.target.Held;
 import zugabe.core.target.Input;
 import zugabe.core.target.Inspection;
@@ -54,7 +55,24 @@ public final class WarTarget implements Target {
           "The web archive \"" + d.name() + "\" is to stand alone, and has no program.",
           "Name a program with a main class, or remove stands-alone:.");
     }
-    return new Report(List.of(d.file()), List.of());
+    if (d.file().contains("#")) {
+      findings.add(
+          FindingCode.Z4035,
+          d.where(),
+          "Tomcat takes a # in \""
+              + d.file()
+              + "\" for a slash of the address, and two for the start of a version that isn't part of it; other servers take them as they are.",
+          "Write file: without it, and set the address where the server is set up.");
+    }
+    return new Report(List.of(d.file()), List.of(), forms(d, address));
+  }
+
+  private static List<Form> forms(Planned d, String name) {
+    List<Form> forms = new ArrayList<>(JarManifest.forms(d));
+    // both servers take this name for the top
+    String address = name.equalsIgnoreCase("ROOT") ? "/" : "/" + name + "/";
+    forms.add(1, new Form("address on a server", address, "the file's name"));
+    return forms;
   }
 
   @Override

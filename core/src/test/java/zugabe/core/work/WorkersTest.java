@@ -1,0 +1,70 @@
+package zugabe.core.work;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.FileNotFoundException;
+import java.io.IOException;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Work on several threads, in groups. */
+public final class WorkersTest {
+  @DataProvider
+  public Object[][] sizes() {
+    return new Object[][] {
+      {0, 1}, {1, 1}, {1, 4}, {15, 2}, {31, 2}, {64, 1}, {1000, 3}, {10_000, 2}, {10_001, 5}
+    };
+  }
+
+  @Test(dataProvider = "sizes")
+  public void resultsStandInTheOrderOfTheInputs(int count, int jobs) throws IOException {
+    List<Integer> inputs = IntStream.range(0, count).boxed().toList();
+    AtomicInteger runs = new AtomicInteger();
+    try (Workers workers = Workers.of(jobs)) {
+      List<String> results =
+          workers.map(
+              inputs,
+              i -> {
+                runs.incrementAndGet();
+                return "n" + i;
+              });
+      assertThat(results).hasSize(count);
+      assertThat(results).isEqualTo(inputs.stream().map(i -> "n" + i).toList());
+    }
+    assertThat(runs).hasValue(count);
+  }
+
+  @Test
+  public void whatATaskThrowsComesOutAsItWas() throws IOException {
+    List<Integer> inputs = IntStream.range(0, 500).boxed().toList();
+    try (Workers workers = Workers.of(2)) {
+      assertThatThrownBy(
+              () ->
+                  workers.map(
+                      inputs,
+                      i -> {
+                        if (i == 333) {
+                          throw new FileNotFoundException("tide.csv");
+                        }
+                        return i;
+                      }))
+          .isInstanceOf(FileNotFoundException.class)
+          .hasMessage("tide.csv");
+      assertThatThrownBy(
+              () ->
+                  workers.map(
+                      inputs,
+                      i -> {
+                        throw new IllegalStateException("bug " + i);
+                      }))
+          .isInstanceOf(IllegalStateException.class)
+          .hasMessageStartingWith("bug ");
+      // they go on
+      assertThat(workers.map(List.of(1, 2), i -> -i)).containsExactly(-1, -2);
+    }
+  }
+}
