@@ -247,4 +247,38 @@ public final class WindowsInstallTest {
     assertThat(files()).contains("bin/tern.cmd", "etc/tern.settings", "new.txt");
     assertThat(prefix.resolve(".old")).doesNotExist();
   }
+
+  /** A folder whose name a command processor would take for two commands, and half of a block. */
+  @Test
+  public void foldersWithSignsOfTheCommandProcessorAreTold() throws Exception {
+    Path odd = wine.folder().resolve("prefix/drive_c/R & D (new)");
+    String named = "C:\\R & D (new)\\tern";
+    String[] there = {"--prefix", named, "--log", "C:\\R & D (new)\\log.txt"};
+    assertThat(install("1.9", "--dry-run", "--prefix", named).out())
+        .contains("in " + named + ":", named + "\\share\\one & two.txt");
+    Files.createDirectories(odd.resolve("tern/share"));
+    Files.writeString(odd.resolve("tern/share/one & two.txt"), "theirs");
+    assertThat(fails(1, install("1.9", there)).all())
+        .contains(
+            "install.cmd: " + named + "\\share\\one & two.txt is there already, and isn't of");
+    Files.delete(odd.resolve("tern/share/one & two.txt"));
+
+    assertThat(ok(install("1.9", there)).out()).contains("is installed in " + named + ".");
+    assertThat(Files.readString(odd.resolve("tern/.installed")))
+        .contains("path=" + named + "\\bin\r\n", "inside=share\\one & two.txt:\r\n");
+    assertThat(path()).contains(named + "\\bin");
+    assertThat(Files.readString(entry())).contains("URL=file:///C:/R & D (new)/tern/bin/look.cmd");
+    assertThat(ok(install("1.10", there)).out()).contains("1.10 replaces 1.9 in " + named);
+    assertThat(fails(1, install("1.9", there)).all()).contains("in " + named + ", and this is 1.9");
+    assertThat(Files.readString(odd.resolve("log.txt")))
+        .contains("one & two.txt is there already", "replaces 1.9", "which is older");
+
+    Files.writeString(odd.resolve("tern/etc/tern.settings"), "argument = loud\r\n");
+    assertThat(ok(run(odd.resolve("tern/uninstall.cmd"))).out())
+        .contains("kept; --purge removes them: ", "R & D (new)\\tern\\etc\\tern.settings");
+    assertThat(path()).doesNotContain("R & D");
+    assertThat(entry()).doesNotExist();
+    assertThat(odd.resolve("tern/bin")).doesNotExist();
+    ok(w.program().run("rm", "-r", odd.toString()));
+  }
 }

@@ -133,7 +133,7 @@ public final class WindowsScriptTest {
     assertThat(arguments())
         .containsSequence("-Dp=100%", "-Da=1 2 & 3", "-Db=c=d", "-jar")
         .endsWith("a b", "from settings", "last");
-    assertThat(r.err()).contains("there is no setting \"colour\"");
+    assertThat(r.err()).contains("there is no setting 'colour'; it is ignored");
   }
 
   @Test
@@ -141,8 +141,31 @@ public final class WindowsScriptTest {
     Files.writeString(folder.resolve("tern.settings"), "option\r\n");
     Program.Result r = run(program(), "\"%SCRIPT%\"");
     assertThat(r.exit()).isEqualTo(1);
-    assertThat(r.err()).contains("\"key = value\" is wanted, not \"option\"");
+    assertThat(r.err()).contains("'key = value' is wanted, not 'option'");
     assertThat(record).doesNotExist();
+  }
+
+  /** Names that a command processor would take for commands or for the end of a block. */
+  @Test
+  public void namesWithSignsOfTheCommandProcessorAreTold() throws Exception {
+    Path odd = wine.folder().resolve("R & D (x86)");
+    Files.createDirectories(odd.resolve("bin"));
+    Files.copy(wine.runtime().resolve("bin/java.exe"), odd.resolve("bin/java.exe"));
+    Files.writeString(odd.resolve("release"), "JAVA_VERSION=\"1.8.0_392\"\r\n");
+    String named = Wine.named(odd);
+    Program.Result old = run(program().with("JAVA_HOME", named), "\"%SCRIPT%\"");
+    assertThat(old.exit()).as(old.all()).isEqualTo(1);
+    assertThat(old.err())
+        .contains("tern: Java 17 or later is needed, and none was found. Java 8 is in " + named)
+        .contains("tern: Install it, or set JAVA_HOME");
+    Files.writeString(odd.resolve("release"), "JAVA_VERSION=\"21.0.1\"\r\n");
+    Program.Result fits = run(program().with("JAVA_HOME", named), "\"%SCRIPT%\" x");
+    assertThat(fits.exit()).as(fits.all()).isZero();
+    Files.delete(odd.resolve("bin/java.exe"));
+    Files.writeString(folder.resolve("tern.settings"), "java = " + named + "\r\n");
+    Program.Result none = run(program(), "\"%SCRIPT%\"");
+    assertThat(none.exit()).as(none.all()).isEqualTo(1);
+    assertThat(none.err()).contains("says java = " + named + ", and there is no bin\\java.exe");
   }
 
   @Test

@@ -36,7 +36,7 @@ if "%OPTION%" == "--dry-run" set "DRY=yes"& shift /1& goto options
 set "VALUE=%~2"
 if "%OPTION%" == "--prefix" goto prefix
 if "%OPTION%" == "--log" goto log
-echo install.cmd: there is no option %OPTION%; --help shows what there is 1>&2
+call :wrong "there is no option %OPTION%; --help shows what there is"
 exit /b 2
 
 :prefix
@@ -54,7 +54,7 @@ shift /1
 goto options
 
 :novalue
-echo install.cmd: %OPTION% needs a value; --help shows what there is 1>&2
+call :wrong "%OPTION% needs a value; --help shows what there is"
 exit /b 2
 
 :usage
@@ -101,10 +101,10 @@ if not exist "%HERE%install\contents.windows" goto torn
 set "MISSING="
 for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do if not exist "%HERE%%%f" set "MISSING=%%f"
 if not defined MISSING goto whole
-echo install.cmd: %MISSING% is missing here; unpack the archive again 1>&2
+call :wrong "%MISSING% is missing here; unpack the archive again"
 exit /b 1
 :torn
-echo install.cmd: there is no install\contents.windows beside this script; unpack the archive again 1>&2
+call :wrong "there is no install\contents.windows beside this script; unpack the archive again"
 exit /b 1
 :whole
 
@@ -118,7 +118,7 @@ set "OLDER="
 if defined BEFORE call :older "%VERSION%" "%BEFORE%"
 if defined DOWNGRADE set "OLDER="
 if not defined OLDER goto notolder
-echo install.cmd: version %BEFORE% is installed in %PREFIX%, and this is %VERSION%, which is older; --downgrade installs it all the same 1>&2
+call :wrong "version %BEFORE% is installed in %PREFIX%, and this is %VERSION%, which is older; --downgrade installs it all the same"
 exit /b 1
 :notolder
 
@@ -126,19 +126,19 @@ rem Files of others are never overwritten without being told to.
 set "OTHER="
 if not defined FORCE for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do if exist "%PREFIX%\%%f" call :foreign "%%f"
 if not defined OTHER goto noother
-echo install.cmd: %PREFIX%\%OTHER% is there already, and isn't of an earlier installation; --force overwrites it 1>&2
+call :wrong "%PREFIX%\%OTHER% is there already, and isn't of an earlier installation; --force overwrites it"
 exit /b 1
 :noother
 if defined ENTRIES if not defined FORCE call :menuthere
 if not defined OTHER goto nomenu
-echo install.cmd: %OTHER% is there already, and isn't of an earlier installation; --force overwrites it, --no-menu leaves it 1>&2
+call :wrong "%OTHER% is there already, and isn't of an earlier installation; --force overwrites it, --no-menu leaves it"
 exit /b 1
 :nomenu
 
 if not defined DRY goto install
-if defined BEFORE echo Would replace version %BEFORE% by %VERSION% in %PREFIX%:
-if not defined BEFORE echo Would install %TITLE% in %PREFIX%:
-for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do echo   %PREFIX%\%%f
+if defined BEFORE call :say "Would replace version %BEFORE% by %VERSION% in %PREFIX%:"
+if not defined BEFORE call :say "Would install %TITLE% in %PREFIX%:"
+for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do call :say "  %PREFIX%\%%f"
 if not defined ENTRIES exit /b 0
 @CMD_MENU_TOLD@
 exit /b 0
@@ -147,7 +147,7 @@ exit /b 0
 if exist "%PREFIX%\" goto there
 mkdir "%PREFIX%" 2>nul
 if exist "%PREFIX%\" goto there
-echo install.cmd: can't make the folder %PREFIX%; run it as a user who may, or name another place with --prefix 1>&2
+call :wrong "can't make the folder %PREFIX%; run it as a user who may, or name another place with --prefix"
 exit /b 1
 :there
 mkdir "%OLD%" "%NEW%"
@@ -194,19 +194,32 @@ exit /b 0
 
 :failed
 call :undo
-echo install.cmd: %WHY%. Everything is as it was. 1>&2
-if defined LOG >> "%LOG%" echo install.cmd: %WHY%. Everything is as it was.
+call :wrong "%WHY%. Everything is as it was."
 exit /b 1
 
+rem Says %1 whatever it holds: what a loop's variable stands for isn't read as a command again.
 :say
-echo %~1
-if defined LOG >> "%LOG%" echo %~1
+for /f "delims=" %%s in ("%~1") do echo %%s
+if defined LOG for /f "delims=" %%s in ("%~1") do >> "%LOG%" echo %%s
 exit /b 0
+
+:wrong
+for /f "delims=" %%s in ("%~1") do echo install.cmd: %%s 1>&2
+if defined LOG for /f "delims=" %%s in ("%~1") do >> "%LOG%" echo install.cmd: %%s
+exit /b 0
+
+rem Whether the record has the line %1; ended by an error level of 1 if it hasn't. What "find" didn't see is looked for once more
+rem without it, for a program that couldn't be started says the same.
+:recorded
+find "%~1" "%~2" >nul 2>&1
+if not errorlevel 1 exit /b 0
+for /f "usebackq delims=" %%l in ("%~2") do if /i "%%l" == "%~1" exit /b 0
+exit /b 1
 
 rem Whether %1 is of the earlier installation; settings never stand in the way.
 :foreign
 if not exist "%RECORD%" goto isforeign
-find "inside=%~1:" "%RECORD%" >nul 2>&1
+call :recorded "inside=%~1:" "%RECORD%"
 if not errorlevel 1 exit /b 0
 :isforeign
 set "FILE=%~1"
@@ -236,7 +249,7 @@ if exist "%PREFIX%\%~1" set "WHY=can't replace %PREFIX%\%~1; is it running"
 if exist "%PREFIX%\%~1" exit /b 0
 goto in
 :added
->> "%OLD%\.added" echo %~1
+for /f "delims=" %%t in ("%~1") do >> "%OLD%\.added" echo %%t
 :in
 move "%NEW%\%~1" "%PREFIX%\%~1" >nul
 if not exist "%PREFIX%\%~1" set "WHY=can't put %PREFIX%\%~1 in place"
@@ -259,7 +272,7 @@ exit /b 0
 :carried
 set "FILE=%~1"
 call set "FILE=%%FILE:%OLD%\=%%"
-find "inside=%FILE%:" "%OLD%\.installed" >nul 2>&1
+call :recorded "inside=%FILE%:" "%OLD%\.installed"
 if not errorlevel 1 exit /b 0
 if "%FILE:~-13%" == ".settings.new" exit /b 0
 if exist "%PREFIX%\%FILE%" exit /b 0
@@ -295,7 +308,7 @@ set "ALL="
 for /f "tokens=1,2*" %%a in ('reg query "%KEY%" /v Path 2^>nul') do if /i "%%a" == "Path" set "ALL=%%c"
 set "REST="
 if defined ALL call set "REST=%%ALL:%BIN%=%%"
->> "%RECORD%.part" echo path=%BIN%
+for /f "delims=" %%s in ("%BIN%") do >> "%RECORD%.part" echo path=%%s
 if defined ALL if not "%REST%" == "%ALL%" exit /b 0
 if defined ALL reg add "%KEY%" /v Path /t REG_EXPAND_SZ /d "%ALL%;%BIN%" /f >nul
 if not defined ALL reg add "%KEY%" /v Path /t REG_EXPAND_SZ /d "%BIN%" /f >nul
@@ -308,7 +321,7 @@ exit /b 0
 :menuforeign
 if not exist "%~1" exit /b 0
 if not exist "%RECORD%" goto ismenuforeign
-find "menu=%~1" "%RECORD%" >nul 2>&1
+call :recorded "menu=%~1" "%RECORD%"
 if not errorlevel 1 exit /b 0
 :ismenuforeign
 set "OTHER=%~1"
@@ -320,10 +333,10 @@ if not exist "%MENU%\" mkdir "%MENU%" 2>nul
 > "%~1" echo [InternetShortcut]
 if not exist "%~1" call :say "The entry %~1 can't be written."
 if not exist "%~1" exit /b 0
->> "%~1" echo URL=file:///%BIN:\=/%/%~2.cmd
-if exist "%PREFIX%\share\icons\%NAME%.ico" >> "%~1" echo IconFile=%PREFIX%\share\icons\%NAME%.ico
+for /f "delims=" %%s in ("%BIN:\=/%") do >> "%~1" echo URL=file:///%%s/%~2.cmd
+if exist "%PREFIX%\share\icons\%NAME%.ico" for /f "delims=" %%s in ("%PREFIX%\share\icons\%NAME%.ico") do >> "%~1" echo IconFile=%%s
 if exist "%PREFIX%\share\icons\%NAME%.ico" >> "%~1" echo IconIndex=0
->> "%RECORD%.part" echo menu=%~1
+for /f "delims=" %%s in ("%~1") do >> "%RECORD%.part" echo menu=%%s
 call :say "In the start menu: %~n1."
 exit /b 0
 

@@ -1,3 +1,8 @@
+rem Tells %1 whatever it holds: what a loop's variable stands for isn't read as a command again.
+:tell
+for /f "delims=" %%s in ("%~1") do echo @PROGRAM@: %%s 1>&2
+exit /b 0
+
 rem One "key = value"; spaces around both don't count.
 :setting
 if not defined KEY exit /b 0
@@ -6,10 +11,8 @@ if "%KEY:~0,1%" == " " set "KEY=%KEY:~1%"& goto key
 :keyend
 if "%KEY:~-1%" == " " set "KEY=%KEY:~0,-1%"& goto keyend
 if "%KEY:~0,1%" == "#" exit /b 0
-if not defined VALUE (
-  echo @PROGRAM@: %SETTINGS%: "key = value" is wanted, not "%KEY%" 1>&2
-  exit /b 1
-)
+if not defined VALUE call :tell "%SETTINGS%: 'key = value' is wanted, not '%KEY%'"
+if not defined VALUE exit /b 1
 :value
 if "%VALUE:~0,1%" == " " set "VALUE=%VALUE:~1%"& goto value
 :valueend

@@ -23,5 +23,5 @@ exit /b 1
 
 @KEYVALUE_CMD@
 if "%KEY%" == "argument" set ARGUMENTS=%ARGUMENTS% "%VALUE%"& exit /b 0
-echo @PROGRAM@: %SETTINGS%: there is no setting "%KEY%"; it is ignored 1>&2
+call :tell "%SETTINGS%: there is no setting '%KEY%'; it is ignored"
 exit /b 0

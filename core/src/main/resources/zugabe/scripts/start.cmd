@@ -24,10 +24,10 @@ for /f "usebackq eol=# tokens=1* delims==" %%a in ("%SETTINGS%") do (
 
 :runtime
 if not defined JAVA_FOLDER goto search
-if not exist "%JAVA_FOLDER%\bin\java.exe" (
-  echo @PROGRAM@: %SETTINGS% says java = %JAVA_FOLDER%, and there is no bin\java.exe in it 1>&2
-  exit /b 1
-)
+if exist "%JAVA_FOLDER%\bin\java.exe" goto named
+call :tell "%SETTINGS% says java = %JAVA_FOLDER%, and there is no bin\java.exe in it"
+exit /b 1
+:named
 call :try "%JAVA_FOLDER%"
 goto start
 
@@ -37,11 +37,11 @@ if not defined JAVA if defined JAVA_HOME call :try "%JAVA_HOME%"
 if not defined JAVA for %%j in (java.exe) do if not "%%~$PATH:j" == "" call :path "%%~$PATH:j"
 
 :start
-if not defined JAVA (
-  echo @PROGRAM@: @NEEDS@ is needed, and none was found.%TRIED% 1>&2
-  echo Install it, or set JAVA_HOME to its folder, or write java = FOLDER in %SETTINGS% 1>&2
-  exit /b 1
-)
+if defined JAVA goto run
+call :tell "@NEEDS@ is needed, and none was found.%TRIED%"
+call :tell "Install it, or set JAVA_HOME to its folder, or write java = FOLDER in %SETTINGS%"
+exit /b 1
+:run
 @RUN@
 
 :failed
@@ -51,7 +51,7 @@ exit /b 1
 if "%KEY%" == "java" set "JAVA_FOLDER=%VALUE%"& exit /b 0
 if "%KEY%" == "option" set OPTIONS=%OPTIONS% "%VALUE%"& exit /b 0
 if "%KEY%" == "argument" set ARGUMENTS=%ARGUMENTS% "%VALUE%"& exit /b 0
-echo @PROGRAM@: %SETTINGS%: there is no setting "%KEY%"; it is ignored 1>&2
+call :tell "%SETTINGS%: there is no setting '%KEY%'; it is ignored"
 exit /b 0
 
 rem Takes the runtime in a folder if it is of a fitting version.

@@ -18,7 +18,7 @@ if "%OPTION%" == "--dry-run" set "DRY=yes"& shift /1& goto options
 if "%OPTION%" == "--help" goto usage
 if "%OPTION%" == "-h" goto usage
 if "%OPTION%" == "/?" goto usage
-echo uninstall.cmd: there is no option %OPTION%; --help shows what there is 1>&2
+call :wrong "there is no option %OPTION%; --help shows what there is"
 exit /b 2
 
 :usage
@@ -34,11 +34,11 @@ exit /b 0
 
 :ready
 if exist "%RECORD%" goto recorded
-echo uninstall.cmd: there is no record of an installation in %PREFIX%; install.cmd makes one 1>&2
+call :wrong "there is no record of an installation in %PREFIX%; install.cmd makes one"
 exit /b 1
 :recorded
 if not defined DRY goto remove
-echo Would remove from %PREFIX%:
+call :say "Would remove from %PREFIX%:"
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :tell "%%b"
 exit /b 0
 
@@ -54,7 +54,7 @@ for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "menu" d
 set "KEPT="
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :file "%%b"
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :folders "%%b"
-if defined KEPT echo Settings that were changed are kept; --purge removes them: %PREFIX%\%KEPT%
+if defined KEPT call :say "Settings that were changed are kept; --purge removes them: %PREFIX%\%KEPT%"
 echo @TITLE@ is removed.
 del "%PREFIX%\.first-run" 2>nul
 del "%RECORD%"
@@ -63,7 +63,16 @@ del "%SELF%"& rmdir "%PREFIX%" 2>nul& exit /b 0
 
 :tell
 set "FILE=%~1"
-echo   %FILE:~0,-1%
+call :say "  %FILE:~0,-1%"
+exit /b 0
+
+rem Says %1 whatever it holds: what a loop's variable stands for isn't read as a command again.
+:say
+for /f "delims=" %%s in ("%~1") do echo %%s
+exit /b 0
+
+:wrong
+for /f "delims=" %%s in ("%~1") do echo uninstall.cmd: %%s 1>&2
 exit /b 0
 
 :service
