@@ -103,6 +103,40 @@ public final class CacheTest {
     }
   }
 
+  /** Which classes of a library name a container's interfaces is kept as well. */
+  @Test
+  public void aWebArchivesLibrariesAreLookedThroughOnce() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.library(
+          "lib/old.jar", "lib.Old", "public String of() { return \"javax/servlet/Filter\"; }");
+      w.library("lib/none.jar", "lib.None", "");
+      w.compile("classes", "a.Own", "public String of() { return \"jakarta/servlet/Servlet\"; }");
+      w.write("web/index.html", "<p>tide")
+          .write(
+              "zugabe.yaml",
+              """
+              app: {name: Tern, version: 1.0}
+              materials:
+                app: {own: classes, web: web, libraries: lib/*.jar}
+              deliverables:
+                tern: {kind: war, materials: app}
+              """);
+      settle(w);
+      Program.Result first = check(w);
+      assertThat(first.err()).contains("Z4022", "old.jar", "lib.Old");
+      List<Path> kept = kept(w);
+      assertThat(kept).hasSize(5);
+      assertThat(check(w)).isEqualTo(first);
+      for (Path p : kept) {
+        Files.writeString(p, "3\0not what was kept");
+      }
+      assertThat(check(w)).isEqualTo(first);
+      w.library("lib/none.jar", "lib.None", "String of() { return \"javax/servlet/Filter\"; }");
+      settle(w);
+      assertThat(check(w).err()).contains("none.jar", "lib.None");
+    }
+  }
+
   @Test
   public void nothingIsKeptOfWhatJustChangedOrWhenItIsOff() throws Exception {
     try (Workspace w = workspace()) {

@@ -6,10 +6,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.regex.Pattern;
 import zugabe.core.materials.Library;
 import zugabe.formats.classfile.ClassFacts;
@@ -51,7 +49,7 @@ final class Drivers {
 
   /** Those that say that they have a driver first. */
   private boolean search(byte[] start) throws IOException {
-    Set<Library> order = new LinkedHashSet<>();
+    List<Library> order = new ArrayList<>();
     String service = World.SERVICES + SERVICE.replace('/', '.');
     List<Library> others = new ArrayList<>();
     for (Library library : libraries) {

@@ -14,6 +14,7 @@ import zugabe.formats.zip.ArchivedContent;
  * @param contents of its entries, in the order of its directory, folders included
  * @param highestMajor highest class-file version in it, versioned classes aside; 0 without classes
  * @param highestClass an entry of that version
+ * @param kept where what is found out about it is kept; empty when nothing may be
  */
 public record Library(
     String name,
@@ -22,7 +23,8 @@ public record Library(
     List<ArchivedContent> contents,
     Optional<Manifest> manifest,
     int highestMajor,
-    String highestClass) {
+    String highestClass,
+    Optional<Kept> kept) {
 
   /** The entry of this name. */
   public Optional<ArchivedContent> content(String name) {

@@ -17,8 +17,8 @@ record LibraryFacts(
     Optional<String> version, String manifest, int highestMajor, String highestClass) {
   private static final String KIND = "library 1";
 
-  static Optional<LibraryFacts> kept(UserCache cache, String stamp) {
-    return cache.get(KIND, stamp).flatMap(LibraryFacts::decode);
+  static Optional<LibraryFacts> kept(Kept kept) {
+    return kept.get(KIND).flatMap(LibraryFacts::decode);
   }
 
   private static Optional<LibraryFacts> decode(byte[] bytes) {
@@ -33,7 +33,7 @@ record LibraryFacts(
     }
   }
 
-  void keep(UserCache cache, String stamp) throws IOException {
+  void keep(Kept kept) throws IOException {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     DataOutputStream out = new DataOutputStream(bytes);
     out.writeBoolean(version.isPresent());
@@ -43,6 +43,6 @@ record LibraryFacts(
     out.writeShort(highestMajor);
     out.writeUTF(highestClass);
     out.write(manifest.getBytes(StandardCharsets.ISO_8859_1));
-    cache.put(KIND, stamp, bytes.toByteArray());
+    kept.put(KIND, bytes.toByteArray());
   }
 }

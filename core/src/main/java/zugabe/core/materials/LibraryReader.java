@@ -64,9 +64,10 @@ final class LibraryReader implements ZipPass.Visitor {
     // a build reads everything anyway, for its digests
     Optional<String> stamp =
         file.isDigested() || !cache.isOn() ? Optional.empty() : cache.stamp(file.path());
-    Optional<LibraryFacts> kept = stamp.flatMap(s -> LibraryFacts.kept(cache, s));
+    Optional<Kept> keeping = stamp.map(s -> new Kept(cache, file.path(), s));
+    Optional<LibraryFacts> kept = keeping.flatMap(LibraryFacts::kept);
     if (kept.isPresent()) {
-      return Optional.of(library(kept.get(), unread(listing)));
+      return Optional.of(library(kept.get(), unread(listing), keeping));
     }
     ZipPass.Result pass;
     try (InputStream whole = file.open()) {
@@ -91,10 +92,10 @@ final class LibraryReader implements ZipPass.Visitor {
             manifest.toString(StandardCharsets.ISO_8859_1),
             highestMajor,
             highestClass);
-    if (stamp.isPresent() && notClasses.isEmpty() && stamp.equals(cache.stamp(file.path()))) {
-      facts.keep(cache, stamp.get());
+    if (keeping.isPresent() && notClasses.isEmpty()) {
+      facts.keep(keeping.get());
     }
-    return Optional.of(library(facts, pass.contents()));
+    return Optional.of(library(facts, pass.contents(), keeping));
   }
 
   private static Optional<Manifest> manifest(byte[] bytes) {
@@ -103,7 +104,8 @@ final class LibraryReader implements ZipPass.Visitor {
         : Optional.of(ManifestReader.read(bytes).manifest());
   }
 
-  private Library library(LibraryFacts facts, List<ArchivedContent> contents) {
+  private Library library(
+      LibraryFacts facts, List<ArchivedContent> contents, Optional<Kept> keeping) {
     return new Library(
         file.path().getFileName().toString(),
         facts.version(),
@@ -111,7 +113,8 @@ final class LibraryReader implements ZipPass.Visitor {
         contents,
         manifest(facts.manifest().getBytes(StandardCharsets.ISO_8859_1)),
         facts.highestMajor(),
-        facts.highestClass());
+        facts.highestClass(),
+        keeping);
   }
 
   /** The entries of a library that isn't written anywhere, so that nobody asks for their sums. */

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
@@ -36,12 +37,7 @@ record TextShape<T>(
 
   /** Text that matches a regular expression. */
   static TextShape<String> matching(String wanted, String pattern) {
-    return new TextShape<>(
-        wanted,
-        "^(" + pattern + ")$",
-        List.of(),
-        t -> Optional.of(t).filter(x -> x.matches(pattern)),
-        "");
+    return new TextShape<>(wanted, "^(" + pattern + ")$", List.of(), new Matching(pattern)::of, "");
   }
 
   /** Text in a form that a function reads. */
@@ -120,5 +116,24 @@ record TextShape<T>(
       schema.put("anyOf", List.of(Map.of("pattern", pattern), Map.of("pattern", "\\{")));
     }
     return schema;
+  }
+
+  /**
+   * Compiled when it is asked for first: most fields aren't in a recipe, and some are in it often.
+   */
+  private static final class Matching {
+    private final String pattern;
+    private volatile Pattern compiled;
+
+    Matching(String pattern) {
+      this.pattern = pattern;
+    }
+
+    Optional<String> of(String text) {
+      if (compiled == null) {
+        compiled = Pattern.compile(pattern);
+      }
+      return compiled.matcher(text).matches() ? Optional.of(text) : Optional.empty();
+    }
   }
 }

@@ -77,7 +77,8 @@ public final class NestTest {
                 entry("META-INF/versions/9/a/B.class", 1, jar)),
             Optional.of(Manifest.of(List.of(new Attribute("Multi-Release", "true")))),
             52,
-            "a/B.class");
+            "a/B.class",
+            Optional.empty());
     Findings findings = new Findings();
     List<Entry> entries =
         new Nest(planned(Map.of("linux-x64", List.of(tide)), library), findings)
@@ -107,7 +108,8 @@ public final class NestTest {
             List.of(entry("all.bin", 3L << 30, jar)),
             Optional.empty(),
             0,
-            "");
+            "",
+            Optional.empty());
     Findings findings = new Findings();
     new Nest(planned(Map.of(), library), findings).tree();
     assertThat(findings.sorted()).extracting(Finding::code).containsExactly(FindingCode.Z4010);

@@ -21,10 +21,16 @@ import zugabe.bytes.Content;
  * never a fault by itself.
  */
 public final class ZipReader {
+  private static final int WINDOW_BYTES = 1 << 15;
+  private static final int NEAR_BYTES = 1 << 13;
+
   private final Content archive;
   private final Access access;
   private final List<ZipIrregularity> irregularities = new ArrayList<>();
   private EndRecords end;
+  private byte[] window = new byte[0];
+  private long windowAt;
+  private long last = -NEAR_BYTES;
 
   private ZipReader(Content archive, Access access) {
     this.archive = archive;
@@ -95,7 +101,7 @@ public final class ZipReader {
       return;
     }
     int known = (int) Math.min(Zip.LOCAL_BYTES + nameBytes.length, end.centralOffset() - at);
-    byte[] header = access.readFully(at, known);
+    byte[] header = header(at, known);
     ByteReader r = ByteReader.of(header);
     if (r.u4() != Zip.LOCAL_SIGNATURE) {
       note(ZipFault.DAMAGED, name, at, "it has no header at " + at);
@@ -147,6 +153,23 @@ public final class ZipReader {
             h.time(),
             h.mode(),
             archive));
+  }
+
+  /**
+   * Bytes at a place. Small entries lie side by side, so that many of their headers come with one
+   * look at the file; between large ones nothing is read that nobody wants.
+   */
+  private byte[] header(long at, int length) throws IOException {
+    boolean near = at > last && at - last < NEAR_BYTES;
+    last = at;
+    if (near && (at < windowAt || at + length > windowAt + window.length)) {
+      window = access.readFully(at, (int) Math.min(WINDOW_BYTES, end.centralOffset() - at));
+      windowAt = at;
+    }
+    int from = (int) Math.min(window.length, Math.max(0, at - windowAt));
+    return near && at >= windowAt && from + length <= window.length
+        ? Arrays.copyOfRange(window, from, from + length)
+        : access.readFully(at, length);
   }
 
   private void checkMethod(CentralHeader h, int flags, String name, long at) {

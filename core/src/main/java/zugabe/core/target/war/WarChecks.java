@@ -175,6 +175,7 @@ final class WarChecks {
     for (Library library : libraries) {
       Set<String> registered = new TreeSet<>();
       Map<String, String> example = new HashMap<>();
+      Concerned concerned = Concerned.of(library);
       for (ArchivedContent content : library.contents()) {
         String name = content.entry().name();
         if (name.startsWith("META-INF/services/") && name.endsWith("." + INITIALIZER)) {
@@ -183,21 +184,28 @@ final class WarChecks {
         }
         if (name.endsWith(".class")
             && !name.startsWith("META-INF/versions/")
-            && content.size() <= ClassFacts.MAX_BYTES) {
-          look(content, registered, example);
+            && content.size() <= ClassFacts.MAX_BYTES
+            && concerned.may(name)) {
+          look(content, registered, example, concerned);
         }
       }
+      concerned.keep();
       others(library, registered, example);
     }
   }
 
-  private void look(ArchivedContent content, Set<String> registered, Map<String, String> example)
+  private void look(
+      ArchivedContent content,
+      Set<String> registered,
+      Map<String, String> example,
+      Concerned concerned)
       throws IOException {
     try (InputStream in = content.open()) {
       byte[] bytes = in.readAllBytes();
       if (!ServletFacts.mayConcern(bytes)) {
         return;
       }
+      concerned.add(content.entry().name());
       ServletFacts facts = ServletFacts.decode(bytes);
       facts.namespaces().forEach(n -> example.putIfAbsent(n, facts.name()));
       if (!facts.registers().isEmpty()) {

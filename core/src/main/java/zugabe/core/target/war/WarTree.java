@@ -13,6 +13,7 @@ import zugabe.core.jar.LibraryNames;
 import zugabe.core.jar.LoaderFiles;
 import zugabe.core.jar.Merge;
 import zugabe.core.jar.Nest;
+import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.plan.Planned;
@@ -32,7 +33,9 @@ final class WarTree {
   private final Planned deliverable;
   private final boolean full;
   private final Findings findings;
-  private final Map<Library, String> provided = new HashMap<>();
+
+  /** By the library's file: a library itself is compared by all it holds. */
+  private final Map<FileContent, String> provided = new HashMap<>();
 
   private WarTree(Planned deliverable, boolean full, Findings findings) {
     this.deliverable = deliverable;
@@ -40,7 +43,8 @@ final class WarTree {
     this.findings = findings;
     List<Library> libraries = deliverable.materials().libraries();
     boolean server = Provided.hasServer(libraries);
-    libraries.forEach(l -> Provided.what(l, server).ifPresent(what -> provided.put(l, what)));
+    libraries.forEach(
+        l -> Provided.what(l, server).ifPresent(what -> provided.put(l.file(), what)));
   }
 
   /** The whole archive. */
@@ -52,12 +56,16 @@ final class WarTree {
   /** Libraries that travel as the application's own. */
   static List<Library> own(Planned d) {
     WarTree tree = new WarTree(d, false, new Findings());
-    return d.materials().libraries().stream().filter(l -> !tree.provided.containsKey(l)).toList();
+    return d.materials().libraries().stream()
+        .filter(l -> !tree.provided.containsKey(l.file()))
+        .toList();
   }
 
   private InstallTree.Builder served() throws IOException {
     List<Library> own =
-        deliverable.materials().libraries().stream().filter(l -> !provided.containsKey(l)).toList();
+        deliverable.materials().libraries().stream()
+            .filter(l -> !provided.containsKey(l.file()))
+            .toList();
     tell("left out");
     Planned d = deliverable.with(own);
     Merge merge = new Merge(d, CLASSES, List.of(), findings);
@@ -84,7 +92,7 @@ final class WarTree {
     tell("kept aside for java -jar");
     Nest.Places places =
         new Nest.Places(
-            "WEB-INF/inner/", CLASSES, l -> provided.containsKey(l) ? ASIDE : LIBRARIES);
+            "WEB-INF/inner/", CLASSES, l -> provided.containsKey(l.file()) ? ASIDE : LIBRARIES);
     InstallTree.Builder tree = new Nest(deliverable, places, findings).tree();
     if (full) {
       LoaderFiles.loader(deliverable.time()).forEach(tree::put);
@@ -99,13 +107,13 @@ final class WarTree {
 
   private void tell(String what) {
     for (Library library : deliverable.materials().libraries()) {
-      if (provided.containsKey(library)) {
+      if (provided.containsKey(library.file())) {
         findings.add(
             FindingCode.Z4016,
             zugabe.core.finding.Where.file(library.file().name()),
             library.title()
                 + " is "
-                + provided.get(library)
+                + provided.get(library.file())
                 + ", which servers have; it is "
                 + what
                 + ".",
