@@ -3,7 +3,9 @@
 # Needs a POSIX shell with cp, mv, ln, rm, mkdir, rmdir, find, sort, sed, awk and cksum. Nothing is left half done: what fails is undone.
 
 name=@NAME@
+# shellcheck disable=SC2016 # nothing in a name is expanded
 title=@QUOTED_TITLE@
+# shellcheck disable=SC2016 # nothing in a name is expanded
 title_name=@QUOTED_APP_NAME@
 id=@ID@
 version=@VERSION@

@@ -2,6 +2,7 @@
 # Removes @TITLE@: what its installation recorded, and nothing else.
 
 name=@NAME@
+# shellcheck disable=SC2016 # nothing in a name is expanded
 title_name=@QUOTED_APP_NAME@
 id=@ID@
 tab=$(printf '\t')

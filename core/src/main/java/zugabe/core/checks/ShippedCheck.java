@@ -18,6 +18,7 @@ import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.Nature;
 import zugabe.core.materials.OwnFile;
+import zugabe.core.materials.Platforms;
 import zugabe.core.materials.Recogniser;
 import zugabe.core.materials.Recognition;
 import zugabe.core.plan.Plan;
@@ -170,8 +171,7 @@ public final class ShippedCheck {
     secret(where, r);
     if (!s.platform().isEmpty()
         && (r.nature() == Nature.PROGRAM || r.nature() == Nature.NATIVE_LIBRARY)
-        && !r.platforms().isEmpty()
-        && !r.platforms().contains(s.platform())) {
+        && !isFor(r, s.platform())) {
       findings.add(
           FindingCode.Z4026,
           where,
@@ -193,6 +193,13 @@ public final class ShippedCheck {
           "It may be run, and is no program: " + r.nature().word() + ".",
           "Remove its execute permission (chmod a-x).");
     }
+  }
+
+  /** What a program loads must be just for its platform; a system may start others as well. */
+  private static boolean isFor(Recognition r, String platform) {
+    return r.nature() == Nature.PROGRAM
+        ? Platforms.start(r.platforms(), platform)
+        : r.platforms().isEmpty() || r.platforms().contains(platform);
   }
 
   private void secret(Where where, Recognition r) {

@@ -127,6 +127,10 @@ public enum FindingCode {
       "Not a runtime",
       "What is carried must be a whole runtime that tells its version and platform."),
   Z3015(ERROR, "Runtime doesn't fit", "The carried runtime could not run the program."),
+  Z3020(
+      ERROR,
+      "Not startable on this platform",
+      "The start script would start what the system refuses."),
   Z3016(
       ERROR,
       "Nothing for this platform",
@@ -380,7 +384,11 @@ public enum FindingCode {
 
   /** Whether it is an error by this program's judgement: the build could go on without it. */
   public boolean isOpinion() {
-    return name().startsWith("Z8") || name().startsWith("Z9") || this == Z3004 || this == Z4026;
+    return name().startsWith("Z8")
+        || name().startsWith("Z9")
+        || this == Z3004
+        || this == Z3020
+        || this == Z4026;
   }
 
   /** Whether the machine failed rather than the input. */

@@ -219,12 +219,8 @@ public final class Installation {
     List<OwnFile> files = new ArrayList<>(part.materials().own());
     files.addAll(forPlatform(part.materials().ownFor(), part.materials().name()));
     String wanted = part.program().file().orElseThrow();
-    Optional<String> file =
-        PlannedProgram.WINDOWS_ENDINGS.stream()
-            .limit(hasCmd() ? PlannedProgram.WINDOWS_ENDINGS.size() : 1)
-            .map(e -> wanted + e)
-            .filter(f -> files.stream().anyMatch(o -> o.path().equals(f)))
-            .findFirst();
+    StartedFile started = new StartedFile(part, platform, files, placing.findings());
+    Optional<String> file = started.find().map(OwnFile::path);
     if (file.isEmpty()) {
       placing
           .findings()
@@ -239,6 +235,8 @@ public final class Installation {
               "Name it under own-for: of the group \""
                   + part.materials().name()
                   + "\", or leave the platform out.");
+    } else {
+      started.check(started.find().get());
     }
     for (OwnFile own : files) {
       boolean runs =

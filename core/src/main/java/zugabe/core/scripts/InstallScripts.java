@@ -147,7 +147,8 @@ public final class InstallScripts {
   private Map<String, String> values() {
     Map<String, String> values = new LinkedHashMap<>();
     String title = deliverable.app().name() + " " + deliverable.app().version();
-    values.put("TITLE", title.replaceAll("[\\p{Cntrl}%&|<>^]", " "));
+    // in a batch file's quotation marks another one would end them
+    values.put("TITLE", title.replaceAll("[\\p{Cntrl}%&|<>^]", " ").replace('"', '\''));
     values.put("QUOTED_TITLE", Words.quoted(title));
     values.put("QUOTED_APP_NAME", Words.quoted(deliverable.app().name()));
     values.put("NAME", Words.quoted(deliverable.app().shortName()));

@@ -1,0 +1,121 @@
+package zugabe.core.install;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.Findings;
+import zugabe.core.materials.OwnFile;
+import zugabe.core.materials.Platforms;
+import zugabe.core.materials.Recogniser;
+import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.PlannedTree;
+
+/**
+ * The file that a start script starts when the program isn't Java: which one, and whether it can.
+ */
+final class StartedFile {
+  private static final int START_BYTES = 1 << 14;
+  private static final List<String> WINDOWS = List.of(".exe", ".com", ".cmd", ".bat");
+
+  private final PlannedTree.Part part;
+  private final String platform;
+  private final List<OwnFile> files;
+  private final Findings findings;
+
+  /**
+   * @param platform empty when one tree serves all
+   * @param files of the program's group, for this platform
+   */
+  StartedFile(PlannedTree.Part part, String platform, List<OwnFile> files, Findings findings) {
+    this.part = part;
+    this.platform = platform;
+    this.files = files;
+    this.findings = findings;
+  }
+
+  private static boolean isForWindows(String name) {
+    return WINDOWS.stream().anyMatch(name.toLowerCase(Locale.ROOT)::endsWith);
+  }
+
+  private Optional<OwnFile> named(String path) {
+    return files.stream().filter(o -> o.path().equals(path)).findFirst();
+  }
+
+  /** The file; one with an ending that Windows starts comes first there. */
+  Optional<OwnFile> find() {
+    PlannedProgram program = part.program();
+    String wanted = program.file().orElseThrow();
+    if (!platform.isEmpty() && !Installation.isWindows(platform)) {
+      return named(wanted);
+    }
+    boolean exact = platform.isEmpty() || program.interpreter().isPresent();
+    return PlannedProgram.WINDOWS_ENDINGS.stream()
+        .filter(e -> exact || !e.isEmpty())
+        .map(e -> named(wanted + e))
+        .flatMap(Optional::stream)
+        .findFirst()
+        .or(() -> named(wanted));
+  }
+
+  /** Tells when the platform can't start the file, or the interpreter that travels along. */
+  void check(OwnFile file) throws IOException {
+    if (platform.isEmpty()) {
+      return;
+    }
+    Optional<String> interpreter = part.program().interpreter();
+    if (interpreter.isPresent()) {
+      Optional<OwnFile> own = named(interpreter.get());
+      if (own.isPresent()) {
+        built(own.get());
+      }
+    } else if (!built(file)) {
+      return;
+    } else if (Installation.isWindows(platform) && !isForWindows(file.path())) {
+      tell(
+          "Windows starts files by their endings, and "
+              + file.path()
+              + " has none of "
+              + String.join(", ", WINDOWS)
+              + ".",
+          "Put "
+              + file.path()
+              + ".exe or "
+              + file.path()
+              + ".cmd beside it, or name the interpreter that reads it (interpreter:).");
+    } else if (!Installation.isWindows(platform)
+        && file.path().toLowerCase(Locale.ROOT).matches(".*\\.(cmd|bat)")) {
+      tell(
+          file.path() + " is a batch file, and is to be started on " + platform + ".",
+          "Name the program without the ending in file:, and put a script for Unix beside it.");
+    }
+  }
+
+  /** Whether a native program was built for something that the platform runs. */
+  private boolean built(OwnFile file) throws IOException {
+    byte[] start = file.file().start(START_BYTES);
+    List<String> builtFor = Recogniser.glance(file.path(), start, file.file()).platforms();
+    if (Platforms.start(builtFor, platform)) {
+      return true;
+    }
+    // what stands under own-for: or natives: is told where it is looked at
+    if (part.materials().own().contains(file)) {
+      tell(
+          file.path()
+              + " is for "
+              + String.join(", ", builtFor)
+              + ", and is to be started on "
+              + platform
+              + ".",
+          "Put what is for one platform under own-for: of the group \""
+              + part.materials().name()
+              + "\", or leave the platform out.");
+    }
+    return false;
+  }
+
+  private void tell(String what, String fix) {
+    findings.add(FindingCode.Z3020, part.program().where(), what, fix);
+  }
+}
