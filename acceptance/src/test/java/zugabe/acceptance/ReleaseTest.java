@@ -178,6 +178,9 @@ public final class ReleaseTest {
       ok(w.program().zugabe("build", "tide-alarm"));
       assertThat(ok(w.program().zugabe("rehearse", "tide-alarm")).out())
           .contains("$ ./tide_alarm --port", "✓ as expected, stopped");
+      w.replace("zugabe.yaml", "      trial:", "      # trial:");
+      assertThat(ok(w.program().zugabe("rehearse", "tide-alarm")).err())
+          .contains("note Z6008", "\"tide-alarm\" isn't started");
       assertThat(ok(w.program().zugabe("inspect", "out/tide-alarm-2.4.0.tar.gz")).out())
           .contains("commands  tide_alarm");
       Files.write(

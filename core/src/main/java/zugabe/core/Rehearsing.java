@@ -5,12 +5,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.PlannedTree;
 import zugabe.core.recipe.PageSpec;
 import zugabe.core.recipe.TrialSpec;
 import zugabe.core.rehearse.InstallRehearsal;
@@ -23,6 +27,9 @@ import zugabe.core.work.Progress;
 final class Rehearsing {
   /** Servers take their time. */
   private static final Duration ON_SERVER = Duration.ofSeconds(60);
+
+  private static final String SAY =
+      "Say what you expect: trial: {arguments: [...], expect: {exit: 0, text: ...}}.";
 
   private final Path runtime;
   private final Progress progress;
@@ -127,6 +134,30 @@ final class Rehearsing {
     }
   }
 
+  /** What is to be tried of the programs that are installed; what isn't is told. */
+  Map<String, TrialSpec> trials(PlannedTree tree) {
+    Map<String, TrialSpec> trials = new LinkedHashMap<>();
+    for (PlannedTree.Part part : tree.parts()) {
+      PlannedProgram program = part.program();
+      if (isExpected(program.name(), program.where(), program.trial())) {
+        trials.put(program.name(), program.trial().get());
+      }
+    }
+    return trials;
+  }
+
+  /** Whether the recipe says what a program is to do. */
+  boolean isExpected(String name, Where where, Optional<TrialSpec> trial) {
+    if (trial.isEmpty()) {
+      findings.add(
+          FindingCode.Z6008,
+          where,
+          "\"" + name + "\" isn't started: the recipe doesn't say what it is to do.",
+          SAY);
+    }
+    return trial.isPresent();
+  }
+
   void notForThisMachine(String file, String platform) {
     findings.add(
         FindingCode.Z6012,
@@ -186,7 +217,7 @@ final class Rehearsing {
               + (result.exit() < 0
                   ? "it still ran after " + TrialSpec.DEFAULT_LIMIT.toSeconds() + " s."
                   : "it ended with exit code " + result.exit() + "."),
-          "Say what you expect: trial: {arguments: [...], expect: {exit: 0, text: ...}}.");
+          SAY);
     }
     leftRunning(where, result);
     writtenBesideItself(where, result);

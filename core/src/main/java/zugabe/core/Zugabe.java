@@ -6,7 +6,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,7 +23,6 @@ import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.PlannedProgram;
 import zugabe.core.plan.PlannedRelease;
-import zugabe.core.plan.PlannedTree;
 import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.recipe.TrialSpec;
@@ -267,15 +265,14 @@ public final class Zugabe {
             List.of(fitting.get(0)),
             d.release().map(PlannedRelease::name).or(subject::program));
     if (d.release().isPresent()) {
-      if (d.release().get().trial().isPresent() && rehearsing.isThere(one, shown, fix)) {
-        rehearsing.run(d.name(), one, shown, d.release().get().trial());
+      Optional<TrialSpec> trial = d.release().get().trial();
+      if (rehearsing.isExpected(d.name(), d.where(), trial)
+          && rehearsing.isThere(one, shown, fix)) {
+        rehearsing.run(d.name(), one, shown, trial);
       }
       return;
     }
-    Map<String, TrialSpec> trials = new LinkedHashMap<>();
-    for (PlannedTree.Part part : d.tree().get().parts()) {
-      part.program().trial().ifPresent(t -> trials.put(part.program().name(), t));
-    }
+    Map<String, TrialSpec> trials = rehearsing.trials(d.tree().get());
     if (!d.tree().get().parts().isEmpty() && rehearsing.isThere(one, shown, fix)) {
       rehearsing.runInstalled(
           d.name(), new InstallRehearsal(one, d.app().shortName(), trials), shown);

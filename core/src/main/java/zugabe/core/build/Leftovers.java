@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
@@ -45,9 +46,11 @@ record Leftovers(Plan plan, List<Output> made, Builder.Order order, Findings fin
     if (made.stream().anyMatch(o -> o.file().equals(name))) {
       return true;
     }
-    List<String> now = plan.deliverables().stream().map(Planned::file).toList();
-    return plan.allFiles().stream()
-        .filter(file -> !now.contains(file))
+    List<String> now = plan.deliverables().stream().map(Planned::name).toList();
+    // by their names: two archives for different platforms may have one file name before those
+    return IntStream.range(0, plan.allNames().size())
+        .filter(i -> !now.contains(plan.allNames().get(i)))
+        .mapToObj(plan.allFiles()::get)
         .anyMatch(
             file ->
                 name.equals(file)

@@ -14,7 +14,7 @@ import java.util.Map;
  * @param time of all entries
  * @param deliverables those asked for, in the recipe's order
  * @param allFiles file names of every deliverable of the recipe, asked for or not
- * @param allNames names of every deliverable of the recipe
+ * @param allNames names of every deliverable of the recipe, in the same order
  */
 public record Plan(
     Path folder,

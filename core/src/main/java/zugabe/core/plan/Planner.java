@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -100,14 +101,18 @@ public final class Planner {
     Set<String> wanted = withHeld(names);
     List<Planned> planned = new ArrayList<>();
     List<String> files = new ArrayList<>();
+    Set<String> taken = new HashSet<>();
     for (Map.Entry<String, DeliverableSpec> d : recipe.deliverables().entrySet()) {
       String file = file(d.getValue());
-      if (files.contains(file)) {
-        findings.add(
-            FindingCode.Z1013,
-            d.getValue().file().map(Said::where).orElse(d.getValue().where()),
-            "Two deliverables would be written to " + file + ".",
-            "Give one of them another name by file:.");
+      for (String one : outputs(d.getValue(), file)) {
+        if (!taken.add(one)) {
+          findings.add(
+              FindingCode.Z1013,
+              d.getValue().file().map(Said::where).orElse(d.getValue().where()),
+              "Two deliverables would be written to " + one + ".",
+              "Give one of them another name by file:.");
+          break;
+        }
       }
       files.add(file);
       if (wanted.contains(d.getKey())) {
@@ -173,6 +178,20 @@ public final class Planner {
     return spec.file()
         .map(Said::value)
         .orElse(base + "-" + recipe.app().version().value() + ending);
+  }
+
+  /** Of an archive one for each platform and format. */
+  private static List<String> outputs(DeliverableSpec spec, String file) {
+    if (!isArchive(spec)) {
+      return List.of(file);
+    }
+    List<String> stems =
+        spec.platforms().isEmpty()
+            ? List.of(file)
+            : spec.platforms().stream().map(p -> file + "-" + p.value()).distinct().toList();
+    return stems.stream()
+        .flatMap(stem -> formats(spec).stream().map(format -> stem + "." + format))
+        .toList();
   }
 
   private static boolean isArchive(DeliverableSpec spec) {

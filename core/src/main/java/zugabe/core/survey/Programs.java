@@ -22,6 +22,9 @@ final class Programs {
           "classes", "target", "build", "out", "bin", "lib", "libs", "main", "java", "dist", ".",
           "");
 
+  private static final Set<Nature> CODE =
+      Set.of(Nature.CLASS, Nature.JAR, Nature.BEAM, Nature.APPLICATION, Nature.NATIVE_LIBRARY);
+
   private final Map<String, List<ClassSketch>> roots;
   private final Map<String, Survey.Classes> folders;
   private final List<Survey.Found> found;
@@ -48,6 +51,12 @@ final class Programs {
       } else if (f.what().nature() == Nature.PROGRAM || isScript(f)) {
         all.add(file(f));
       }
+    }
+    if (all.isEmpty()
+        && roots.isEmpty()
+        && found.stream().noneMatch(f -> CODE.contains(f.what().nature()))) {
+      // among code that has an ending they are those of developers
+      found.stream().filter(Programs::isAnyScript).forEach(f -> all.add(file(f)));
     }
     all.sort(
         Comparator.comparingInt((Survey.Program p) -> -p.rank())
@@ -246,9 +255,12 @@ final class Programs {
   }
 
   private static boolean isScript(Survey.Found f) {
-    return f.what().nature() == Nature.SCRIPT
-        && !f.what().fact("interpreter").isEmpty()
-        && f.name().indexOf('.') < 0;
+    return isAnyScript(f) && f.name().indexOf('.') < 0;
+  }
+
+  /** Whether it says by itself what reads it. */
+  private static boolean isAnyScript(Survey.Found f) {
+    return f.what().nature() == Nature.SCRIPT && !f.what().fact("interpreter").isEmpty();
   }
 
   private Survey.Program file(Survey.Found f) {
@@ -261,7 +273,7 @@ final class Programs {
             .toList();
     return new Survey.Program(
         Survey.Kind.FILE,
-        plain(f.name().replaceFirst("(?i)\\.exe$", "")),
+        plain(f.name().replaceFirst(program ? "(?i)\\.exe$" : "(?<=.)\\.[A-Za-z0-9]+$", "")),
         f.path(),
         f.what().fact("surface").equals("window") ? "window" : "console",
         false,

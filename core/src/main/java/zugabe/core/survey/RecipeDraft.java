@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 import zugabe.core.materials.Nature;
@@ -19,6 +20,9 @@ public final class RecipeDraft {
 
   /** Programs by their names in the recipe; of each folder of classes the likeliest one. */
   private final Map<String, Survey.Program> programs = new LinkedHashMap<>();
+
+  /** The builds of each for several systems. */
+  private final Map<String, SameProgram> builds = new LinkedHashMap<>();
 
   private final List<Survey.Program> others = new ArrayList<>();
   private final ErlangDraft erlang;
@@ -96,11 +100,15 @@ public final class RecipeDraft {
         others.add(p);
         continue;
       }
+      if (builds.values().stream().anyMatch(b -> b.takes(p))) {
+        continue;
+      }
       String name = p.name();
       for (int i = 2; programs.containsKey(name); i++) {
         name = p.name() + "-" + i;
       }
       programs.put(name, p);
+      builds.put(name, new SameProgram(p));
     }
   }
 
@@ -240,6 +248,11 @@ public final class RecipeDraft {
 
   private void materials(String name, Survey.Program p) {
     line("  " + name + ":");
+    if (builds.get(name).isForSeveral()) {
+      line("    own-for:");
+      builds.get(name).folders().forEach((on, at) -> line("      " + on + ": " + scalar(at)));
+      return;
+    }
     if (p.kind() == Survey.Kind.FILE && p.own().get(0).equals(".")) {
       List<String> files = new ArrayList<>(List.of(p.main()));
       p.libraries().forEach(l -> files.add(l.path()));
@@ -278,9 +291,11 @@ public final class RecipeDraft {
     if (p.kind() == Survey.Kind.WEB && p.main().isEmpty()) {
       return;
     }
-    line("  " + name + ":" + comment(String.join("; ", p.reasons())));
+    line("  " + name + ":" + comment(String.join("; ", builds.get(name).reasons())));
     line("    materials: " + name);
-    if (p.kind() == Survey.Kind.FILE) {
+    if (builds.get(name).isForSeveral()) {
+      line("    file: " + scalar(builds.get(name).file()));
+    } else if (p.kind() == Survey.Kind.FILE) {
       String folder = p.own().get(0).equals(".") ? "" : p.own().get(0) + "/";
       line(
           "    file: "
@@ -366,7 +381,8 @@ public final class RecipeDraft {
     programs.forEach(
         (name, p) -> {
           if (p.kind() == Survey.Kind.FILE) {
-            List<String> on = p.platforms().isEmpty() ? List.of("linux-x64") : p.platforms();
+            Set<String> on = builds.get(name).platforms();
+            on = on.isEmpty() ? Set.of("linux-x64") : on;
             on.forEach(o -> platforms.computeIfAbsent(o, x -> new ArrayList<>()).add(name));
           }
         });

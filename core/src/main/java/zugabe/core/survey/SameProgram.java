@@ -1,0 +1,72 @@
+package zugabe.core.survey;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** One program that was built for several systems, each time into a folder of its own. */
+final class SameProgram {
+  private final List<Survey.Program> builds = new ArrayList<>();
+
+  SameProgram(Survey.Program first) {
+    builds.add(first);
+  }
+
+  /** Takes another build of it, if it is one. */
+  boolean takes(Survey.Program p) {
+    boolean same =
+        isBuild(p)
+            && builds.stream()
+                .allMatch(
+                    b ->
+                        isBuild(b)
+                            && file(b).equals(file(p))
+                            && !folder(b).startsWith(folder(p))
+                            && !folder(p).startsWith(folder(b))
+                            && b.platforms().stream().noneMatch(p.platforms()::contains));
+    return same && builds.add(p);
+  }
+
+  private static boolean isBuild(Survey.Program p) {
+    return p.kind() == Survey.Kind.FILE && !p.platforms().isEmpty() && !p.own().get(0).equals(".");
+  }
+
+  private static String folder(Survey.Program p) {
+    return p.own().get(0) + "/";
+  }
+
+  /** Its path in its folder; Windows finds it with an ending behind. */
+  private static String file(Survey.Program p) {
+    return p.main().substring(folder(p).length()).replaceFirst("(?i)\\.exe$", "");
+  }
+
+  boolean isForSeveral() {
+    return builds.size() > 1;
+  }
+
+  /** The path in all the folders. */
+  String file() {
+    return file(builds.get(0));
+  }
+
+  Set<String> platforms() {
+    return folders().keySet();
+  }
+
+  /** The folder for each system. */
+  Map<String, String> folders() {
+    Map<String, String> folders = new LinkedHashMap<>();
+    builds.forEach(b -> b.platforms().forEach(p -> folders.put(p, b.own().get(0))));
+    return folders;
+  }
+
+  /** Why each is a program. */
+  List<String> reasons() {
+    Set<String> reasons = new LinkedHashSet<>();
+    builds.forEach(b -> reasons.addAll(b.reasons()));
+    return List.copyOf(reasons);
+  }
+}
