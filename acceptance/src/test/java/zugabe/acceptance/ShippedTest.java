@@ -147,6 +147,17 @@ public final class ShippedTest {
           "zugabe.yaml", "formats: [zip]", "formats: [zip], platforms: [linux-x64, windows-x64]");
       String machine = System.getProperty("os.arch").equals("amd64") ? "windows-x64" : "linux-x64";
       assertThat(check(w)).contains("error Z4026  native/level.so", "is to go to " + machine);
+      // among the files for all platforms of an archive it has to be of use on one of them
+      w.replace(
+          "zugabe.yaml",
+          "natives: {linux-x64: native/*.so, windows-x64: native/*.so},",
+          "natives: {},");
+      Files.copy(w.path("native/level.so"), w.path("app/level.so"));
+      assertThat(check(w)).doesNotContain("Z4026");
+      w.replace("zugabe.yaml", "[linux-x64, windows-x64]", "[macos-x64, macos-arm64]");
+      assertThat(check(w))
+          .contains("error Z4026  app/level.so", "is to go to macos-arm64, macos-x64.")
+          .contains("Leave it out of this archive, or name one for macos-arm64, macos-x64.");
     }
   }
 

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.FindingCode;
@@ -62,9 +63,29 @@ public final class ShippedCheck {
    * @param platform it is for, or empty
    * @param unpacked whether it lies by itself where it is used, so that its mode counts
    * @param starts whether it is what a program starts
+   * @param among platforms of the archives it goes to; none when it may go anywhere
    */
   private record Shipped(
-      FileContent file, String path, String platform, boolean unpacked, boolean starts) {}
+      FileContent file,
+      String path,
+      String platform,
+      boolean unpacked,
+      boolean starts,
+      Set<String> among) {
+
+    /** The same file in another deliverable as well. */
+    Shipped and(Shipped other) {
+      Set<String> all = new TreeSet<>(among);
+      all.addAll(other.among);
+      return new Shipped(
+          file,
+          path,
+          platform,
+          unpacked || other.unpacked,
+          starts || other.starts,
+          among.isEmpty() || other.among.isEmpty() ? Set.of() : all);
+    }
+  }
 
   private ShippedCheck(Findings findings) {
     this.findings = findings;
@@ -75,9 +96,10 @@ public final class ShippedCheck {
     ShippedCheck check = new ShippedCheck(findings);
     for (Planned d : plan.deliverables()) {
       boolean tree = d.tree().isPresent();
-      check.add(d.materials(), tree, "");
+      Set<String> among = Set.copyOf(d.tree().map(PlannedTree::platforms).orElse(List.of()));
+      check.add(d.materials(), tree, "", among);
       for (PlannedTree.Part part : d.tree().map(PlannedTree::parts).orElse(List.of())) {
-        check.add(part.materials(), true, part.program().file().orElse(""));
+        check.add(part.materials(), true, part.program().file().orElse(""), among);
       }
     }
     List<Shipped> all = new ArrayList<>(check.files.values());
@@ -90,36 +112,29 @@ public final class ShippedCheck {
         });
   }
 
-  private void add(Materials materials, boolean unpacked, String starts) {
-    materials.own().forEach(o -> add(o, "", unpacked, starts));
-    materials.web().forEach(o -> add(o, "", false, ""));
+  private void add(Materials materials, boolean unpacked, String starts, Set<String> among) {
+    materials.own().forEach(o -> add(o, "", unpacked, starts, among));
+    materials.web().forEach(o -> add(o, "", false, "", Set.of()));
     materials
         .ownFor()
-        .forEach((platform, own) -> own.forEach(o -> add(o, platform, unpacked, starts)));
+        .forEach((platform, own) -> own.forEach(o -> add(o, platform, unpacked, starts, among)));
     materials
         .natives()
         .forEach(
             (platform, all) ->
-                all.forEach(f -> put(new Shipped(f, f.name(), platform, false, false))));
+                all.forEach(f -> put(new Shipped(f, f.name(), platform, false, false, among))));
   }
 
-  private void add(OwnFile own, String platform, boolean unpacked, String starts) {
+  private void add(
+      OwnFile own, String platform, boolean unpacked, String starts, Set<String> among) {
     if (own.link().isEmpty()) {
-      put(new Shipped(own.file(), own.path(), platform, unpacked, own.path().equals(starts)));
+      boolean started = own.path().equals(starts);
+      put(new Shipped(own.file(), own.path(), platform, unpacked, started, among));
     }
   }
 
   private void put(Shipped s) {
-    files.merge(
-        s.file().name() + "\n" + s.platform(),
-        s,
-        (a, b) ->
-            new Shipped(
-                a.file(),
-                a.path(),
-                a.platform(),
-                a.unpacked() || b.unpacked(),
-                a.starts() || b.starts()));
+    files.merge(s.file().name() + "\n" + s.platform(), s, Shipped::and);
   }
 
   private void look(Shipped s) throws IOException {
@@ -169,18 +184,25 @@ public final class ShippedCheck {
 
   private void recognised(Shipped s, Where where, byte[] start, Recognition r) throws IOException {
     secret(where, r);
-    if (!s.platform().isEmpty()
-        && (r.nature() == Nature.PROGRAM || r.nature() == Nature.NATIVE_LIBRARY)
-        && !isFor(r, s.platform())) {
+    Set<String> to = s.platform().isEmpty() ? s.among() : Set.of(s.platform());
+    if ((r.nature() == Nature.PROGRAM || r.nature() == Nature.NATIVE_LIBRARY)
+        && !to.isEmpty()
+        // a program that is started is told for each platform
+        && !(s.platform().isEmpty() && s.starts())
+        && to.stream().noneMatch(platform -> isFor(r, platform))) {
       findings.add(
           FindingCode.Z4026,
           where,
           "It is for "
               + String.join(", ", r.platforms())
               + ", and is to go to "
-              + s.platform()
+              + String.join(", ", new TreeSet<>(to))
               + ".",
-          "Name the file for " + s.platform() + " there.");
+          s.platform().isEmpty()
+              ? "Leave it out of this archive, or name one for "
+                  + String.join(", ", new TreeSet<>(to))
+                  + "."
+              : "Name the file for " + s.platform() + " there.");
     }
     if (TEXTS.contains(r.nature())) {
       boolean whole = s.file().size() <= start.length;
