@@ -159,7 +159,9 @@ final class Placing {
           FindingCode.Z4012,
           deliverable.where(),
           link.path() + " is a link to " + link.target() + ", which is outside the tree.",
-          "Put a copy of the file there, or a link that stays inside.");
+          link.path().startsWith("runtime/")
+              ? "Carry a runtime as its maker publishes it: this one is part of the system that is running here."
+              : "Put a copy of the file there, or a link that stays inside.");
       return;
     }
     Optional<String> end = Links.followed(target.get(), entries);
