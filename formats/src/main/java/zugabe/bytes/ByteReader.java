@@ -22,17 +22,27 @@ public final class ByteReader {
 
   /** An unsigned field of 2 bytes. */
   public int u2() {
-    return (int) take(2);
+    need(2);
+    int value = (bytes[at] & 0xFF) | (bytes[at + 1] & 0xFF) << 8;
+    at += 2;
+    return value;
   }
 
   /** An unsigned field of 4 bytes. */
   public long u4() {
-    return take(4);
+    need(4);
+    int value =
+        (bytes[at] & 0xFF)
+            | (bytes[at + 1] & 0xFF) << 8
+            | (bytes[at + 2] & 0xFF) << 16
+            | bytes[at + 3] << 24;
+    at += 4;
+    return value & 0xFFFFFFFFL;
   }
 
   /** A field of 8 bytes; values over {@link Long#MAX_VALUE} come out negative. */
   public long u8() {
-    return take(8);
+    return u4() | u4() << 32;
   }
 
   /** The next {@code count} bytes. */
@@ -48,15 +58,6 @@ public final class ByteReader {
     need(count);
     at += count;
     return this;
-  }
-
-  private long take(int width) {
-    need(width);
-    long value = 0;
-    for (int i = 0; i < width; i++) {
-      value |= (bytes[at++] & 0xFFL) << (8 * i);
-    }
-    return value;
   }
 
   private void need(int count) {

@@ -28,7 +28,13 @@ public record Library(
 
   /** The entry of this name. */
   public Optional<ArchivedContent> content(String name) {
-    return contents.stream().filter(c -> c.entry().name().equals(name)).findFirst();
+    // asked of each of a thousand libraries, where a stream would show
+    for (ArchivedContent content : contents) {
+      if (content.entry().name().equals(name)) {
+        return Optional.of(content);
+      }
+    }
+    return Optional.empty();
   }
 
   /** Whether somebody signed it. */

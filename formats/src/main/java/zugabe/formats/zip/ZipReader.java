@@ -1,6 +1,7 @@
 package zugabe.formats.zip;
 
 import java.io.BufferedInputStream;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -23,6 +24,9 @@ import zugabe.bytes.Content;
 public final class ZipReader {
   private static final int WINDOW_BYTES = 1 << 15;
   private static final int NEAR_BYTES = 1 << 13;
+
+  /** A directory of this size is read at once. */
+  private static final int WHOLE_BYTES = 1 << 20;
 
   private final Content archive;
   private final Access access;
@@ -61,8 +65,7 @@ public final class ZipReader {
           -end.prefix() + " bytes are missing before its directory");
     }
     List<ZipEntry> entries = new ArrayList<>();
-    try (InputStream in =
-        new BufferedInputStream(access.stream(end.centralOffset(), end.centralSize()), 1 << 16)) {
+    try (InputStream in = directory()) {
       long at = end.centralOffset();
       for (long i = 0; i < end.count(); i++) {
         at = central(in, at, entries);
@@ -71,6 +74,12 @@ public final class ZipReader {
     checkNames(entries);
     checkOverlaps(entries);
     return new ZipListing(entries, irregularities);
+  }
+
+  private InputStream directory() throws IOException {
+    return end.centralSize() <= WHOLE_BYTES
+        ? new ByteArrayInputStream(access.readFully(end.centralOffset(), (int) end.centralSize()))
+        : new BufferedInputStream(access.stream(end.centralOffset(), end.centralSize()), 1 << 16);
   }
 
   private long central(InputStream in, long at, List<ZipEntry> entries) throws IOException {
@@ -193,12 +202,8 @@ public final class ZipReader {
   private void checkNames(List<ZipEntry> entries) {
     Set<String> seen = new HashSet<>();
     for (ZipEntry e : entries) {
-      Optional<String> escape = EntryNames.escape(e.name());
-      if (escape.isPresent()) {
-        note(ZipFault.ESCAPE, e.name(), e.headerOffset(), escape.get());
-      } else {
-        EntryNames.odd(e.name())
-            .ifPresent(why -> note(ZipFault.ODD_NAME, e.name(), e.headerOffset(), why));
+      if (!EntryNames.isPlain(e.name())) {
+        checkName(e);
       }
       if (!seen.add(e.name())) {
         note(
@@ -207,6 +212,16 @@ public final class ZipReader {
             e.headerOffset(),
             "the archive has two entries of this name");
       }
+    }
+  }
+
+  private void checkName(ZipEntry e) {
+    Optional<String> escape = EntryNames.escape(e.name());
+    if (escape.isPresent()) {
+      note(ZipFault.ESCAPE, e.name(), e.headerOffset(), escape.get());
+    } else {
+      EntryNames.odd(e.name())
+          .ifPresent(why -> note(ZipFault.ODD_NAME, e.name(), e.headerOffset(), why));
     }
   }
 
