@@ -180,4 +180,48 @@ public final class WindowsScriptTest {
     assertThat(run(program().with("RECORD_VERSION", "25.0.1"), "\"%SCRIPT%\"").exit()).isZero();
     assertThat(record).exists();
   }
+
+  /** Windows runs runtimes for other processors than its own: theirs counts. */
+  @Test
+  public void nativeLibrariesAreThoseOfTheRuntimesProcessor() throws Exception {
+    try (Workspace w = Workspace.withProgram()) {
+      for (String platform : List.of("windows-x64", "windows-x86", "windows-arm64")) {
+        w.write(platform + "/tide.dll", "a library for " + platform);
+      }
+      w.write(
+          "zugabe.yaml",
+          Workspace.RECIPE
+              .replace("kind: jar", "kind: jar, libraries: beside, packed: false, file: tern")
+              .replace(
+                  "own: classes",
+                  "own: classes, natives: {windows-x64: windows-x64, windows-x86: windows-x86, windows-arm64: windows-arm64}"));
+      Program.Result built = w.program().zugabe("build");
+      assertThat(built.exit()).as(built.all()).isZero();
+      Path made = w.path("out/tern");
+      Program program = program().with("SCRIPT", Wine.named(made.resolve("tern.cmd")));
+      String[][] rows = {
+        {"aarch64", "windows-arm64"},
+        {"x86", "windows-x86"},
+        {"i586", "windows-x86"},
+        {"x86_64", "windows-x64"},
+        {"", "windows-x64"}
+      };
+      for (String[] row : rows) {
+        Files.deleteIfExists(record);
+        String arch = row[0].isEmpty() ? "" : "OS_ARCH=\"" + row[0] + "\"\r\n";
+        Files.writeString(wine.runtime().resolve("release"), arch + "JAVA_VERSION=\"17.0.9\"\r\n");
+        Program.Result r = run(program, "\"%SCRIPT%\"");
+        assertThat(r.exit()).as(r.all()).isZero();
+        assertThat(arguments())
+            .as(row[0])
+            .contains("-Djava.library.path=" + Wine.named(made) + "\\lib\\native\\" + row[1]);
+        assertThat(made.resolve("lib/native").resolve(row[1]).resolve("tide.dll")).exists();
+      }
+      // without a word of the runtime's the system's own processor counts
+      Files.deleteIfExists(record);
+      Program.Result system = run(program, "set \"PROCESSOR_ARCHITECTURE=ARM64\"& \"%SCRIPT%\"");
+      assertThat(system.exit()).as(system.all()).isZero();
+      assertThat(String.join(" ", arguments())).contains("\\lib\\native\\windows-arm64");
+    }
+  }
 }

@@ -58,7 +58,9 @@ rem Takes the runtime in a folder if it is of a fitting version.
 :try
 if not exist "%~1\bin\java.exe" exit /b 0
 set "VERSION="
+set "ARCH="
 if exist "%~1\release" for /f "usebackq tokens=1,2 delims==" %%a in ("%~1\release") do if "%%a" == "JAVA_VERSION" set "VERSION=%%~b"
+if exist "%~1\release" for /f "usebackq tokens=1,2 delims==" %%a in ("%~1\release") do if "%%a" == "OS_ARCH" set "ARCH=%%~b"
 if not defined VERSION call :ask "%~1\bin\java.exe"
 if not defined VERSION set "VERSION=0"
 for /f "tokens=1,2 delims=.-+_" %%a in ("%VERSION%") do (

@@ -121,14 +121,32 @@ public final class StartScripts {
             + " %ARGUMENTS% %*";
     values.put(
         "RUN",
-        program.isWindow()
-            ? "start \"\" \"%JAVA:java.exe=javaw.exe%\"" + words + "\nexit /b 0"
-            : "\"%JAVA%\"" + words + "\nexit /b %ERRORLEVEL%");
+        cmdNatives(true)
+            + (program.isWindow()
+                ? "start \"\" \"%JAVA:java.exe=javaw.exe%\"" + words + "\nexit /b 0"
+                : "\"%JAVA%\"" + words + "\nexit /b %ERRORLEVEL%"));
     return Template.filled("start.cmd", values, "\r\n");
   }
 
   private String natives(String folder) {
-    return Words.windows(places.perPlatform() ? folder + "/windows-x64" : folder);
+    return Words.windows(folder) + (places.perPlatform() ? "\\%NATIVES%" : "");
+  }
+
+  /**
+   * Which native libraries fit: by the runtime, when it tells for which processor it was made,
+   * since Windows runs those for others as well; else by the system.
+   */
+  private String cmdNatives(boolean java) {
+    if (places.natives().isEmpty() || !places.perPlatform()) {
+      return "";
+    }
+    return (java ? "if not defined ARCH " : "")
+        + "set \"ARCH=%PROCESSOR_ARCHITECTURE%\"\n"
+        + """
+          set "NATIVES=windows-x64"
+          for %%a in (ARM64 aarch64) do if /i "%ARCH%" == "%%a" set "NATIVES=windows-arm64"
+          for %%a in (x86 i386 i586 i686) do if /i "%ARCH%" == "%%a" set "NATIVES=windows-x86"
+          """;
   }
 
   private String cmdStart() {
@@ -153,7 +171,8 @@ public final class StartScripts {
         places.natives().map(n -> "set \"PATH=%HERE%" + natives(n) + ";%PATH%\"\n").orElse("");
     // a batch file that another one starts without "call" never comes back
     String call = places.file().matches("(?i).*\\.(cmd|bat)") ? "call " : "";
-    return path
+    return cmdNatives(false)
+        + path
         + (program.isWindow()
             ? "start \"\" " + start + "\nexit /b 0"
             : call + start + "\nexit /b %ERRORLEVEL%");
