@@ -220,8 +220,9 @@ public final class Installation {
     files.addAll(forPlatform(part.materials().ownFor(), part.materials().name()));
     String wanted = part.program().file().orElseThrow();
     StartedFile started = new StartedFile(part, platform, files, placing.findings());
-    Optional<String> file = started.find().map(OwnFile::path);
-    if (file.isEmpty()) {
+    Optional<OwnFile> found = started.find();
+    Optional<String> file = found.map(OwnFile::path);
+    if (found.isEmpty()) {
       placing
           .findings()
           .add(
@@ -236,7 +237,7 @@ public final class Installation {
                   + part.materials().name()
                   + "\", or leave the platform out.");
     } else {
-      started.check(started.find().get());
+      started.check(found.get());
     }
     for (OwnFile own : files) {
       boolean runs =

@@ -17,7 +17,8 @@ import zugabe.core.plan.PlannedTree;
  */
 final class StartedFile {
   private static final int START_BYTES = 1 << 14;
-  private static final List<String> WINDOWS = List.of(".exe", ".com", ".cmd", ".bat");
+  private static final List<String> WINDOWS =
+      PlannedProgram.WINDOWS_ENDINGS.subList(1, PlannedProgram.WINDOWS_ENDINGS.size());
 
   private final PlannedTree.Part part;
   private final String platform;

@@ -41,7 +41,7 @@ public record PlannedProgram(
     Where where) {
 
   /** What may stand behind a program's name on Windows; nothing comes first. */
-  public static final List<String> WINDOWS_ENDINGS = List.of("", ".exe", ".cmd", ".bat");
+  public static final List<String> WINDOWS_ENDINGS = List.of("", ".exe", ".com", ".cmd", ".bat");
 
   /**
    * A program that runs in the background.

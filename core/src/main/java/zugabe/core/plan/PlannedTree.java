@@ -28,4 +28,9 @@ public record PlannedTree(
 
   /** A program with what it is made of. */
   public record Part(PlannedProgram program, Materials materials) {}
+
+  /** What an archive for a platform, or for all, is called before its ending, and its folder. */
+  public static String stem(String file, String platform) {
+    return platform.isEmpty() ? file : file + "-" + platform;
+  }
 }

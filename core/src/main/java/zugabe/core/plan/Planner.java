@@ -188,7 +188,10 @@ public final class Planner {
     List<String> stems =
         spec.platforms().isEmpty()
             ? List.of(file)
-            : spec.platforms().stream().map(p -> file + "-" + p.value()).distinct().toList();
+            : spec.platforms().stream()
+                .map(p -> PlannedTree.stem(file, p.value()))
+                .distinct()
+                .toList();
     return stems.stream()
         .flatMap(stem -> formats(spec).stream().map(format -> stem + "." + format))
         .toList();

@@ -64,7 +64,7 @@ public final class ArchiveTarget implements Target {
 
   /** The archive's folder, and its name without the format's ending. */
   private static String top(Planned d, String platform) {
-    return platform.isEmpty() ? d.file() : d.file() + "-" + platform;
+    return PlannedTree.stem(d.file(), platform);
   }
 
   @Override
