@@ -423,10 +423,19 @@ function _picocli_zugabe_explain() {
 function _picocli_zugabe_schema() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug'"
-  local arg_opts=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--kinds' '--page'"
+  local arg_opts="'--kind'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--kind')
+      return
+      ;;
+  esac
 
   if [[ "${curr_word}" == -* ]]; then
     COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )

@@ -134,7 +134,7 @@ public final class ArchitectureTest {
                         resideInAnyPackage(
                             "zugabe.core",
                             "zugabe.core.materials",
-                            "zugabe.core.build",
+                            "zugabe.core.making",
                             "zugabe.core.rehearse"))))
         .should()
         .dependOnClassesThat()

@@ -93,7 +93,7 @@ public final class ArchiveTest {
             .isEqualTo("tern-1.0/\ntern-1.0/empty\n");
       }
       String check = w.program().zugabe("check").out();
-      assertThat(check).contains("files is several files:", "tern-1.0.tar.zst");
+      assertThat(check).contains("Files of files:", "tern-1.0.tar.zst");
     }
   }
 

@@ -82,7 +82,7 @@ public final class CheckoutTest {
     assertThat(r.err()).contains("zugabe: building the program");
     assertThat(checkout.resolve("built.txt"))
         .content()
-        .contains("-pl formats,inner-loader,core,demo,cli");
+        .contains("-pl formats,inner-loader,core,kinds,demo,cli");
     assertThat(Wine.starts(record)).hasSize(1);
     assertThat(arguments(Wine.starts(record).get(0)))
         .containsExactly("check", "two words", "--set", "a=ü", "");

@@ -10,7 +10,7 @@ public final class DemoTest {
   @Test
   public void theDemonstrationBuildsAndStartsEverything() throws Exception {
     try (Workspace w = Workspace.create()) {
-      Program.Result r = w.program().zugabe("demo", "try");
+      Program.Result r = w.program().started("demo", "try");
       assertThat(r.exit()).as(r.all()).isZero();
       assertThat(r.out())
           .contains(
@@ -57,7 +57,7 @@ public final class DemoTest {
   public void aFolderWithFilesIsLeftAlone() throws Exception {
     try (Workspace w = Workspace.create()) {
       w.write("try/mine.txt", "mine");
-      Program.Result r = w.program().zugabe("demo", "try");
+      Program.Result r = w.program().started("demo", "try");
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err()).contains("error Z6003  try");
       try (var files = java.nio.file.Files.list(w.path("try"))) {
@@ -75,7 +75,7 @@ public final class DemoTest {
       Program.Result r = w.program().run("java", "-jar", "app/zugabe.jar", "demo", "try");
       assertThat(r.exit()).as(r.all()).isEqualTo(1);
       assertThat(r.err())
-          .contains("error Z6002  saltmarsh-2.4.0.jar", "it doesn't print \"steady\"");
+          .contains("error Z6002  try/out/saltmarsh-2.4.0.jar", "it doesn't print \"steady\"");
       assertThat(r.out()).contains("✗ it doesn't print");
     }
   }

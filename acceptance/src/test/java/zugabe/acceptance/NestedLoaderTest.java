@@ -90,7 +90,7 @@ public final class NestedLoaderTest {
         materials: {app: {own: classes, libraries: lib/*.jar}}
         deliverables:
           nested: {kind: jar, libraries: nested, file: "nested ü +#.jar"}
-          beside: {kind: jar, libraries: beside, packed: false, file: beside}
+          beside: {kind: jar, libraries: beside, one-file: false, file: beside}
         """);
     Program.Result r = w.program().zugabe("build");
     assertThat(r.exit()).as(r.all()).isZero();

@@ -28,7 +28,7 @@ public final class RealLibrariesTest {
       deliverables:
         merged: {kind: jar, libraries: merged, file: merged.jar}
         nested: {kind: jar, libraries: nested, file: nested.jar}
-        beside: {kind: jar, libraries: beside, packed: false, file: beside}
+        beside: {kind: jar, libraries: beside, one-file: false, file: beside}
         packed: {kind: jar, libraries: beside, file: packed.zip}
       """;
   private static final List<String> JARS =

@@ -275,7 +275,6 @@ public final class RecogniseTest {
     Map<String, byte[]> seeds = natives();
     w.compile("c", "t.B", "public static void main(String[] a) { System.out.println(a); }");
     seeds.put("B.class", Files.readAllBytes(w.path("c/t/B.class")));
-    long start = System.nanoTime();
     for (Map.Entry<String, byte[]> seed : seeds.entrySet()) {
       byte[] good = seed.getValue();
       for (int i = 0; i < 60; i++) {
@@ -289,6 +288,5 @@ public final class RecogniseTest {
         assertThat(of(seed.getKey(), bad)).isNotNull();
       }
     }
-    assertThat((System.nanoTime() - start) / 1_000_000_000L).isLessThan(60);
   }
 }

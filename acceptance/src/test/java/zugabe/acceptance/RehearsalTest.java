@@ -55,15 +55,20 @@ public final class RehearsalTest {
 
   private Workspace workspace;
 
+  /** For temporary files of these tests only, so that nobody else's are looked at. */
+  private Path tmp;
+
   @BeforeMethod
   public void lay() throws Exception {
     workspace = Workspace.create();
+    tmp = Files.createTempDirectory("tmp");
     workspace.compile("classes", "example.tern.Main", PROGRAM);
   }
 
   @AfterMethod(alwaysRun = true)
   public void remove() throws Exception {
     workspace.close();
+    Program.in(tmp.getParent()).run("rm", "-rf", tmp.toString());
   }
 
   private Program.Result rehearse(String trial, String... more) throws Exception {
@@ -76,14 +81,29 @@ public final class RehearsalTest {
         deliverables: {jar: {kind: jar}}
         """
             .formatted(trial));
-    assertThat(workspace.program().zugabe("build", "--quiet").exit()).isZero();
+    assertThat(program().zugabe("build", "--quiet").exit()).isZero();
     List<String> arguments = new ArrayList<>(List.of("rehearse"));
     arguments.addAll(List.of(more));
-    return workspace.program().zugabe(arguments.toArray(String[]::new));
+    return program().zugabe(arguments.toArray(String[]::new));
   }
 
-  private static List<Path> places() throws IOException {
-    try (Stream<Path> list = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
+  private Program program() {
+    return workspace.program().with("ZUGABE_JAVA_OPTIONS", "-Djava.io.tmpdir=" + tmp);
+  }
+
+  /** The program without its script, with the same folder for temporary files. */
+  private Process start() throws IOException {
+    List<String> command = Program.java("rehearse");
+    command.add(1, "-Djava.io.tmpdir=" + tmp);
+    return workspace
+        .program()
+        .builder(command.toArray(String[]::new))
+        .redirectErrorStream(true)
+        .start();
+  }
+
+  private List<Path> places() throws IOException {
+    try (Stream<Path> list = Files.list(tmp)) {
       return list.filter(p -> p.getFileName().toString().startsWith("zugabe rehearsal")).toList();
     }
   }
@@ -136,12 +156,10 @@ public final class RehearsalTest {
 
   @Test
   public void aProgramThatHangsIsEnded() throws Exception {
-    long start = System.nanoTime();
     Program.Result r = rehearse("{arguments: [hang], within: 1s}");
     assertThat(r.exit()).isEqualTo(1);
     assertThat(r.err()).contains("it wasn't done after 1000 ms");
-    assertThat(TimeUnit.NANOSECONDS.toSeconds(System.nanoTime() - start)).isLessThan(20);
-    assertThat(runs("zugabe rehearsal")).isFalse();
+    assertThat(runs(tmp.resolve("zugabe rehearsal").toString())).isFalse();
     assertThat(places()).isEmpty();
   }
 
@@ -179,27 +197,21 @@ public final class RehearsalTest {
     assertThat(stubborn.out()).contains("it didn't stop within 5000 ms");
     Program.Result ended = rehearse(trial.formatted("other", port, port, "high tide"));
     assertThat(ended.out()).contains("it ended with exit code 9 before");
-    assertThat(runs("zugabe rehearsal")).isFalse();
+    assertThat(runs(tmp.resolve("zugabe rehearsal").toString())).isFalse();
   }
 
   @Test
   public void anInterruptedRehearsalLeavesNothing() throws Exception {
     rehearse("{arguments: [ready]}");
     workspace.replace("zugabe.yaml", "[ready]", "[hang]");
-    List<String> command = Program.java("rehearse");
-    Process process =
-        workspace
-            .program()
-            .builder(command.toArray(String[]::new))
-            .redirectErrorStream(true)
-            .start();
-    for (int i = 0; i < 200 && !runs("zugabe rehearsal"); i++) {
+    Process process = start();
+    for (int i = 0; i < 200 && !runs(tmp.resolve("zugabe rehearsal").toString()); i++) {
       TimeUnit.MILLISECONDS.sleep(50);
     }
-    assertThat(runs("zugabe rehearsal")).isTrue();
+    assertThat(runs(tmp.resolve("zugabe rehearsal").toString())).isTrue();
     process.destroy();
     assertThat(process.waitFor(20, TimeUnit.SECONDS)).isTrue();
-    assertThat(runs("zugabe rehearsal")).isFalse();
+    assertThat(runs(tmp.resolve("zugabe rehearsal").toString())).isFalse();
     assertThat(places()).isEmpty();
   }
 
@@ -207,21 +219,16 @@ public final class RehearsalTest {
   public void whatAKilledRehearsalLeftIsRemovedByTheNext() throws Exception {
     rehearse("{arguments: [ready]}");
     workspace.replace("zugabe.yaml", "[ready]", "[hang]");
-    Process process =
-        workspace
-            .program()
-            .builder(Program.java("rehearse").toArray(String[]::new))
-            .redirectErrorStream(true)
-            .start();
-    for (int i = 0; i < 200 && !runs("zugabe rehearsal"); i++) {
+    Process process = start();
+    for (int i = 0; i < 200 && !runs(tmp.resolve("zugabe rehearsal").toString()); i++) {
       TimeUnit.MILLISECONDS.sleep(50);
     }
     process.destroyForcibly().waitFor();
-    assertThat(runs("zugabe rehearsal")).isTrue();
+    assertThat(runs(tmp.resolve("zugabe rehearsal").toString())).isTrue();
     assertThat(places()).hasSize(1);
     workspace.replace("zugabe.yaml", "[hang]", "[ready]");
-    assertThat(workspace.program().zugabe("rehearse").exit()).isZero();
-    assertThat(runs("zugabe rehearsal")).isFalse();
+    assertThat(program().zugabe("rehearse").exit()).isZero();
+    assertThat(runs(tmp.resolve("zugabe rehearsal").toString())).isFalse();
     assertThat(places()).isEmpty();
   }
 
@@ -229,23 +236,19 @@ public final class RehearsalTest {
   public void filesAreRehearsedWithoutARecipe() throws Exception {
     rehearse("{arguments: [ready]}");
     Files.delete(workspace.path("zugabe.yaml"));
-    Program.Result good =
-        workspace.program().zugabe("rehearse", "out/tern-1.0.jar", "--", "environment");
+    Program.Result good = program().zugabe("rehearse", "out/tern-1.0.jar", "--", "environment");
     assertThat(good.exit()).as(good.all()).isZero();
     assertThat(good.out()).contains("java -jar tern-1.0.jar environment", "[HOME, ");
-    Program.Result silent = workspace.program().zugabe("rehearse", "out/tern-1.0.jar");
+    Program.Result silent = program().zugabe("rehearse", "out/tern-1.0.jar");
     assertThat(silent.exit()).isZero();
     assertThat(silent.err()).contains("note Z6008", "it ended with exit code 0");
-    assertThat(workspace.program().zugabe("rehearse", "no.jar").err())
-        .contains("error Z6006  no.jar");
+    assertThat(program().zugabe("rehearse", "no.jar").err()).contains("error Z6006  no.jar");
     workspace.jar("plain.jar", Workspace.entries("a.txt", "a"));
-    assertThat(workspace.program().zugabe("rehearse", "plain.jar").err())
-        .contains("error Z6007  plain.jar");
+    assertThat(program().zugabe("rehearse", "plain.jar").err()).contains("error Z6007  plain.jar");
     workspace.write("cut.zip", "PK\3\4 cut off");
-    Program.Result cut = workspace.program().zugabe("rehearse", "cut.zip");
+    Program.Result cut = program().zugabe("rehearse", "cut.zip");
     assertThat(cut.err()).contains("error Z6002  cut.zip", "It can't be unpacked");
-    Program.Result wrong =
-        workspace.program().zugabe("rehearse", "plain.jar", "--runtime", "nowhere");
+    Program.Result wrong = program().zugabe("rehearse", "plain.jar", "--runtime", "nowhere");
     assertThat(wrong.exit()).isEqualTo(2);
     assertThat(wrong.err()).contains("there is no bin/java in nowhere");
   }
@@ -254,11 +257,11 @@ public final class RehearsalTest {
   public void whatWasNotBuiltCannotBeRehearsed() throws Exception {
     rehearse("{arguments: [ready]}");
     Files.delete(workspace.path("out/tern-1.0.jar"));
-    Program.Result r = workspace.program().zugabe("rehearse", "jar");
+    Program.Result r = program().zugabe("rehearse", "jar");
     assertThat(r.exit()).isEqualTo(1);
     assertThat(r.err()).contains("error Z6006", "Build it first: zugabe build jar.");
     assertThat(r.err()).contains("error Z6006  out/tern-1.0.jar");
-    Program.Result both = workspace.program().zugabe("build", "--rehearse");
+    Program.Result both = program().zugabe("build", "--rehearse");
     assertThat(both.exit()).as(both.all()).isZero();
     assertThat(both.out()).contains("Made in out/", "✓ as expected");
   }

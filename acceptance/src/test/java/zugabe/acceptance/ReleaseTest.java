@@ -19,7 +19,7 @@ import org.testng.annotations.Test;
 public final class ReleaseTest {
   private static final Path ALARM = Program.ROOT.resolve("demo/src/main/workspace/alarm");
 
-  private static Workspace workspace() throws Exception {
+  static Workspace workspace() throws Exception {
     Workspace w = Workspace.create();
     try (Stream<Path> walk = Files.walk(ALARM)) {
       for (Path file : walk.filter(Files::isRegularFile).toList()) {

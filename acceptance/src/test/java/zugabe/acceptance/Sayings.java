@@ -1,5 +1,8 @@
 package zugabe.acceptance;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -34,6 +37,19 @@ final class Sayings {
         keep(code, text.toString());
         text.setLength(0);
         code = head.matches() ? head.group(2) : "";
+      }
+    }
+  }
+
+  /** Takes in what tests of other modules noted: a code, a sentence and its remedy on a line. */
+  static void noteOthers() throws IOException {
+    for (String module : List.of("core", "kinds")) {
+      Path notes = Program.ROOT.resolve(module + "/target/raised.txt");
+      if (Files.exists(notes)) {
+        for (String line : Files.readAllLines(notes)) {
+          String[] parts = line.split("\t", 2);
+          keep(parts[0], parts[1]);
+        }
       }
     }
   }

@@ -51,7 +51,7 @@ public final class ScriptTest {
     workspace.write(
         "zugabe.yaml",
         Workspace.RECIPE.replace(
-                "kind: jar", "kind: jar, libraries: beside, packed: false, file: tern out")
+                "kind: jar", "kind: jar, libraries: beside, one-file: false, file: tern out")
             + "programs:\n  tern:\n    options: ['-Dquoted=it''s \"here\" $HOME `x` \\\\', -Xmx64m]\n    arguments: [first, 'a b']\n");
     Program.Result r = workspace.program().zugabe("build");
     assertThat(r.exit()).as(r.all()).isZero();

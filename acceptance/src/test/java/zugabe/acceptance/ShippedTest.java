@@ -42,7 +42,7 @@ public final class ShippedTest {
     return w.program().zugabe("check").err();
   }
 
-  private static String pem() throws Exception {
+  static String pem() throws Exception {
     KeyPairGenerator generator = KeyPairGenerator.getInstance("EC");
     byte[] key = generator.generateKeyPair().getPrivate().getEncoded();
     String label = "PRIVATE" + " KEY";

@@ -81,7 +81,7 @@ public final class TravelTest {
           materials: {app: {own: classes, natives: {linux-x64: natives/*.so, linux-arm64: natives/*.so}}}
           deliverables:
             nested: {kind: jar, libraries: nested}
-            beside: {kind: jar, libraries: beside, packed: false, file: beside}
+            beside: {kind: jar, libraries: beside, one-file: false, file: beside}
           """);
       build(w);
       Program nested = w.program().with("XDG_CACHE_HOME", w.path("cache").toString());
@@ -162,12 +162,12 @@ public final class TravelTest {
   @Test
   public void filesOfAFolderAreTidied() throws Exception {
     try (Workspace w = Workspace.withProgram()) {
-      w.replace("zugabe.yaml", "kind: jar", "kind: jar, libraries: beside, packed: false");
+      w.replace("zugabe.yaml", "kind: jar", "kind: jar, libraries: beside, one-file: false");
       build(w);
       assertThat(Program.in(w.path("out")).run("sha256sum", "-c", "SHA256SUMS").out())
           .contains("tern-1.0/tern.jar: OK", "tern-1.0/lib/greeting.jar: OK");
       assertThat(build(w).err()).doesNotContain("Z5004");
-      w.replace("zugabe.yaml", ", packed: false", "");
+      w.replace("zugabe.yaml", ", one-file: false", "");
       assertThat(build(w).err())
           .contains("Z5004  out/tern-1.0/\n  An earlier build made 2 files in it");
       build(w, "--tidy");
@@ -221,7 +221,7 @@ public final class TravelTest {
       Program.Result never = build(w, "--tidy");
       assertThat(never.err()).contains("A jar can't carry the option -Dx=1.");
       assertThat(never.out()).contains("removed tern-1.0.cmd");
-      w.replace("zugabe.yaml", "scripts: never", "packed: true");
+      w.replace("zugabe.yaml", "scripts: never", "one-file: true");
       assertThat(build(w).out()).contains("tern-1.0.zip");
     }
   }
@@ -232,7 +232,7 @@ public final class TravelTest {
       w.write(
           "zugabe.yaml",
           Workspace.RECIPE
-              + "  more: {kind: jar, libraries: beside, packed: false, file: tern-1.0.jar}\n");
+              + "  more: {kind: jar, libraries: beside, one-file: false, file: tern-1.0.jar}\n");
       Program.Result r = w.program().zugabe("build");
       assertThat(r.exit()).isEqualTo(2);
       assertThat(r.err()).contains("error Z1013");

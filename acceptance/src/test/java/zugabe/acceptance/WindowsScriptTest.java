@@ -27,7 +27,7 @@ public final class WindowsScriptTest {
     workspace.write(
         "zugabe.yaml",
         Workspace.RECIPE.replace(
-                "kind: jar", "kind: jar, libraries: beside, packed: false, file: tern out")
+                "kind: jar", "kind: jar, libraries: beside, one-file: false, file: tern out")
             + "programs:\n  tern:\n    options: [\"-Da=b & c\", -Xmx64m, '-Dp=100%']\n    arguments: [first, 'a b']\n");
     Program.Result r = workspace.program().zugabe("build");
     assertThat(r.exit()).as(r.all()).isZero();
@@ -191,7 +191,7 @@ public final class WindowsScriptTest {
       w.write(
           "zugabe.yaml",
           Workspace.RECIPE
-              .replace("kind: jar", "kind: jar, libraries: beside, packed: false, file: tern")
+              .replace("kind: jar", "kind: jar, libraries: beside, one-file: false, file: tern")
               .replace(
                   "own: classes",
                   "own: classes, natives: {windows-x64: windows-x64, windows-x86: windows-x86, windows-arm64: windows-arm64}"));

@@ -21,12 +21,35 @@ final class Wine implements AutoCloseable {
     this.folder = folder;
   }
 
+  /** Made once, and copied for each who wants one. */
+  private static Path prepared;
+
   /** With a fresh system, and {@code java.exe} in the folder {@code runtime/bin}. */
   static Wine create() throws IOException, InterruptedException {
-    Wine wine = new Wine(Files.createTempDirectory("wine").toRealPath());
-    Path java = Files.createDirectories(wine.folder.resolve("runtime/bin")).resolve("java.exe");
+    Path folder = Files.createTempDirectory("wine").toRealPath();
+    Program.Result copied =
+        Program.in(folder).run("cp", "-a", prepared() + "/.", folder.toString());
+    if (copied.exit() != 0) {
+      throw new IllegalStateException(copied.all());
+    }
+    return new Wine(folder);
+  }
+
+  private static synchronized Path prepared() throws IOException, InterruptedException {
+    if (prepared == null) {
+      Path target = Program.ROOT.resolve("acceptance/target/wine");
+      Program.in(Program.ROOT).run("rm", "-rf", target.toString());
+      Wine wine = new Wine(Files.createDirectories(target));
+      wine.prepare();
+      prepared = wine.folder;
+    }
+    return prepared;
+  }
+
+  private void prepare() throws IOException, InterruptedException {
+    Path java = Files.createDirectories(folder.resolve("runtime/bin")).resolve("java.exe");
     Program.Result compiled =
-        Program.in(wine.folder)
+        Program.in(folder)
             .run(
                 "x86_64-w64-mingw32-gcc",
                 "-Os",
@@ -38,9 +61,11 @@ final class Wine implements AutoCloseable {
     if (compiled.exit() != 0) {
       throw new IllegalStateException(compiled.all());
     }
-    Files.createDirectories(wine.folder.resolve("home"));
-    wine.program(wine.folder).run("timeout", "100", "wine", "wineboot", "-i");
-    return wine;
+    Files.createDirectories(folder.resolve("home"));
+    program(folder).run("timeout", "100", "wine", "wineboot", "-i");
+    // what is copied must not be written to any more
+    program(folder).run("wineserver", "-k");
+    program(folder).run("wineserver", "-w");
   }
 
   Path folder() {

@@ -323,7 +323,7 @@ public final class Bench {
             deliverables:
               merged: {kind: jar, file: merged.jar}
               nested: {kind: jar, libraries: nested, file: nested.jar}
-              beside: {kind: jar, libraries: beside, packed: false, file: beside}
+              beside: {kind: jar, libraries: beside, one-file: false, file: beside}
             """);
     Run.of(folder, Map.of(), root.resolve("zugabe").toString(), "build", "-r", recipe.toString());
     List<Run> beside = new ArrayList<>();

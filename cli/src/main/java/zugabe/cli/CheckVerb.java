@@ -1,9 +1,10 @@
 package zugabe.cli;
 
+import java.util.List;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
-import zugabe.core.target.Report;
+import zugabe.core.kind.Report;
 
 /** Shows every finding for a recipe and its materials. */
 final class CheckVerb implements Verb {
@@ -85,18 +86,23 @@ final class CheckVerb implements Verb {
     Table table = new Table();
     for (Answer.Intended d : check.deliverables()) {
       String start =
-          d.main().isEmpty()
-              ? d.kind().equals("jar") ? "a library" : ""
-              : "starts " + d.main() + " on Java " + d.java();
+          d.starts().main().isEmpty()
+              ? d.starts().isLibrary() ? "a library" : ""
+              : "starts " + d.starts().main() + " on Java " + d.starts().java();
       table.row(
-          d.name(), d.kind(), d.file(), Sizes.count(d.own(), "own file"), libraries(d), start);
+          d.name(),
+          d.kind(),
+          d.file(),
+          Sizes.count(d.counts().own(), "own file"),
+          libraries(d),
+          start);
     }
     table.print(terminal.out(), "  ", 3, 4);
     for (Answer.Intended d : check.deliverables()) {
       files(d, terminal);
       rules(d, given.flag(Options.VERBOSE), terminal);
       if (trees) {
-        d.trees().forEach(t -> tree(d, t, given));
+        d.outcome().trees().forEach(t -> tree(d, t, given));
       }
       if (given.flag(IDENTITY)) {
         identity(d, terminal);
@@ -107,7 +113,7 @@ final class CheckVerb implements Verb {
   private static void identity(Answer.Intended d, Terminal terminal) {
     terminal.out().println("Identity of " + d.name() + ":");
     Table table = new Table();
-    d.forms().forEach(f -> table.row(f.place(), f.form(), "from " + f.from()));
+    d.outcome().forms().forEach(f -> table.row(f.place(), f.form(), "from " + f.from()));
     table.print(terminal.out(), "  ");
   }
 
@@ -118,36 +124,40 @@ final class CheckVerb implements Verb {
   }
 
   private static String libraries(Answer.Intended d) {
-    String count = Sizes.count(d.libraries(), "library").replace("librarys", "libraries");
-    return d.libraries() == 0 ? count : count + " " + d.travel();
+    int libraries = d.counts().libraries();
+    String count = Sizes.count(libraries, "library").replace("librarys", "libraries");
+    return libraries == 0 ? count : (count + " " + d.outcome().travel()).strip();
   }
 
   /** Only worth telling when there are several. */
   private static void files(Answer.Intended d, Terminal terminal) {
-    if (d.files().size() > 1) {
-      terminal.out().println(d.name() + " is several files:");
-      d.files().stream().limit(FEW).forEach(f -> terminal.out().println("  " + f));
-      if (d.files().size() > FEW) {
-        terminal.out().println("  and " + (d.files().size() - FEW) + " more");
+    List<String> files = d.outcome().files();
+    if (files.size() > 1) {
+      terminal.out().println("Files of " + d.name() + ":");
+      files.stream().limit(FEW).forEach(f -> terminal.out().println("  " + f));
+      if (files.size() > FEW) {
+        terminal.out().println("  and " + (files.size() - FEW) + " more");
       }
     }
   }
 
   private static void rules(Answer.Intended d, boolean all, Terminal terminal) {
-    if (d.treatments().isEmpty()) {
+    if (d.outcome().treatments().isEmpty()) {
       return;
     }
     terminal.out().println("Treated by rules in " + d.name() + ":");
-    int shown = all ? d.treatments().size() : Math.min(FEW, d.treatments().size());
+    int shown =
+        all ? d.outcome().treatments().size() : Math.min(FEW, d.outcome().treatments().size());
     Table table = new Table();
-    for (Report.Treatment t : d.treatments().subList(0, shown)) {
+    for (Report.Treatment t : d.outcome().treatments().subList(0, shown)) {
       table.row(t.rule(), t.path(), String.join(", ", t.from()));
     }
     table.print(terminal.out(), "  ");
-    if (shown < d.treatments().size()) {
+    if (shown < d.outcome().treatments().size()) {
       terminal
           .out()
-          .println("  and " + (d.treatments().size() - shown) + " more; --verbose shows all");
+          .println(
+              "  and " + (d.outcome().treatments().size() - shown) + " more; --verbose shows all");
     }
   }
 }

@@ -6,20 +6,24 @@ import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.ParseResult;
+import zugabe.core.kind.Registry;
 
 /** Understands a command line and carries it out. */
 final class CommandLineRun {
   static final int WRONG_USE = 2;
   static final int MACHINE_FAILED = 3;
+  static final int FAULT_OF_THE_PROGRAM = 4;
 
   private final Terminal terminal;
+  private final Registry kinds;
 
-  private CommandLineRun(Terminal terminal) {
+  private CommandLineRun(Terminal terminal, Registry kinds) {
     this.terminal = terminal;
+    this.kinds = kinds;
   }
 
-  static CommandLineRun of(Terminal terminal) {
-    return new CommandLineRun(terminal);
+  static CommandLineRun of(Terminal terminal, Registry kinds) {
+    return new CommandLineRun(terminal, kinds);
   }
 
   /** Returns the exit code. */
@@ -59,27 +63,29 @@ final class CommandLineRun {
     boolean debug =
         given.hasMatchedOption(Options.DEBUG) && given.matchedOptionValue(Options.DEBUG, false);
     try {
-      return Verbs.find(given.commandSpec().name()).orElseThrow().run(new Given(given, terminal));
+      return Verbs.find(given.commandSpec().name())
+          .orElseThrow()
+          .run(new Given(given, terminal, kinds));
     } catch (IOException | UncheckedIOException e) {
-      return failed(
-          e, "zugabe: " + (e.getMessage() == null ? e.toString() : e.getMessage()), debug);
+      tell(e, "zugabe: " + (e.getMessage() == null ? e.toString() : e.getMessage()), debug);
+      return MACHINE_FAILED;
     } catch (ParameterException e) {
       throw e;
     } catch (RuntimeException e) {
-      return failed(
+      tell(
           e,
           "zugabe: this is a fault of the program, not yours: "
               + e
               + ". Run it again with --debug and tell us.",
           debug);
+      return FAULT_OF_THE_PROGRAM;
     }
   }
 
-  private int failed(Exception e, String message, boolean debug) {
+  private void tell(Exception e, String message, boolean debug) {
     terminal.err().println(message);
     if (debug) {
       e.printStackTrace(terminal.err());
     }
-    return MACHINE_FAILED;
   }
 }

@@ -6,12 +6,14 @@ import java.util.List;
 import java.util.Optional;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.ParseResult;
+import zugabe.core.Surroundings;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
+import zugabe.core.kind.Registry;
 import zugabe.core.recipe.ValueOverride;
 
-/** What was given on the command line, and where answers go. */
-record Given(ParseResult line, Terminal terminal) {
+/** What was given on the command line, where answers go, and what can be made. */
+record Given(ParseResult line, Terminal terminal, Registry kinds) {
 
   boolean flag(String name) {
     return line.hasMatchedOption(name) && line.matchedOptionValue(name, false);
@@ -47,7 +49,8 @@ record Given(ParseResult line, Terminal terminal) {
   }
 
   Zugabe zugabe(ProgressLine progress) {
-    return new Zugabe(terminal.here(), terminal.environment(), jobs(), progress);
+    return new Zugabe(
+        new Surroundings(terminal.here(), terminal.environment(), jobs(), progress), kinds);
   }
 
   /** A line that shows what is being done, where somebody can see it. */

@@ -8,7 +8,7 @@ import java.util.Map;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
-import zugabe.core.target.Inspection;
+import zugabe.core.inspect.Inspection;
 
 /** Shows what is in a file. */
 final class InspectVerb implements Verb {
@@ -48,12 +48,12 @@ final class InspectVerb implements Verb {
 
   private static void print(String file, Inspection i, Given given) {
     PrintStream out = given.terminal().out();
-    if (i.entries().isEmpty()) {
+    if (i.holds().entries().isEmpty()) {
       out.println(file + ": " + i.kind() + ", " + Sizes.of(i.size()));
       section(out, "What it says", i.facts());
       return;
     }
-    List<Inspection.Item> files = i.entries().stream().filter(e -> !e.folder()).toList();
+    List<Inspection.Item> files = i.holds().entries().stream().filter(e -> !e.folder()).toList();
     long content = files.stream().mapToLong(Inspection.Item::size).sum();
     out.println(
         file
@@ -69,11 +69,13 @@ final class InspectVerb implements Verb {
     section(out, "Identity", i.identity());
     section(out, "Start", i.start());
     i.java()
+        .version()
         .ifPresent(
-            java -> out.println("\nJava\n  " + java + " or later, because of " + i.javaBecause()));
+            java ->
+                out.println("\nJava\n  " + java + " or later, because of " + i.java().because()));
     section(out, "Manifest", i.manifest());
-    if (!i.signers().isEmpty()) {
-      out.println("\nSigned by\n  " + String.join(", ", i.signers()) + " (not verified)");
+    if (!i.holds().signers().isEmpty()) {
+      out.println("\nSigned by\n  " + String.join(", ", i.holds().signers()) + " (not verified)");
     }
     out.println("\nTree");
     new TreeText(files).print(out, given.flag(ALL) ? Integer.MAX_VALUE : TREE_LINES);

@@ -1,8 +1,14 @@
 package zugabe.cli;
 
+import java.io.InputStream;
+import java.io.PrintStream;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import zugabe.core.kind.Registry;
 import zugabe.core.program.Version;
+import zugabe.kinds.Kinds;
 
 /** Starts the program. The version is told before anything else is loaded. */
 public final class Main {
@@ -22,8 +28,31 @@ public final class Main {
     if (args.length > 0 && (args[0].equals("check") || args[0].equals("build"))) {
       WarmUp.start(Runtime.getRuntime().availableProcessors(), args[0].equals("build"));
     }
-    int code = CommandLineRun.of(Terminal.ofProcess()).run(args);
+    int code = CommandLineRun.of(Terminal.ofProcess(), Kinds.registry()).run(args);
     System.out.flush();
     System.exit(code);
+  }
+
+  /**
+   * Carries a command line out in this process, for tests: no terminal, and nothing to be read.
+   *
+   * @param here the folder it is given in, absolute
+   * @param kinds what can be made
+   * @return the exit code
+   */
+  public static int run(
+      List<String> args,
+      PrintStream out,
+      PrintStream err,
+      Path here,
+      Map<String, String> environment,
+      Registry kinds) {
+    if (args.equals(List.of("--version"))) {
+      out.println("zugabe " + Version.TEXT);
+      return 0;
+    }
+    Terminal.Streams streams = new Terminal.Streams(InputStream.nullInputStream(), out, err);
+    return CommandLineRun.of(Terminal.of(streams, "", here, environment), kinds)
+        .run(args.toArray(String[]::new));
   }
 }

@@ -67,6 +67,7 @@ final class Options {
     codes.put("1", "findings of severity error");
     codes.put("2", "wrong command line, or a recipe that can't be understood");
     codes.put("3", "the machine failed: disk full, no permission, no answer");
+    codes.put("4", "a fault of the program itself");
     return codes;
   }
 

@@ -65,7 +65,7 @@ final class Questions implements Interview {
   }
 
   @Override
-  public Wishes ask(List<Survey.Program> offered, Wishes guesses, Wishes known) {
+  public Wishes ask(List<Survey.Candidate> offered, Wishes guesses, Wishes known) {
     terminal.err().println("An empty line takes what stands in brackets.");
     List<String> programs = known.programs();
     if (programs.isEmpty() && guesses.programs().size() > 1) {
@@ -130,8 +130,8 @@ final class Questions implements Interview {
             "jars",
             t ->
                 switch (t.toLowerCase(Locale.ROOT)) {
-                  case "jars", "jar" -> Optional.of(Wishes.Make.JARS);
-                  case "archive" -> Optional.of(Wishes.Make.ARCHIVE);
+                  case "jars", "jar" -> Optional.of(Wishes.Make.SINGLE);
+                  case "archive" -> Optional.of(Wishes.Make.INSTALLED);
                   case "both" -> Optional.of(Wishes.Make.BOTH);
                   default -> Optional.empty();
                 },

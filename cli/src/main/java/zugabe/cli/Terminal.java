@@ -2,6 +2,7 @@ package zugabe.cli;
 
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
+import java.io.InputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -10,42 +11,80 @@ import java.util.Map;
 /**
  * Where output goes and what it can show.
  *
- * @param out the answer
- * @param err progress and findings
- * @param colour whether findings may be coloured
- * @param typed whether somebody types what is read
- * @param live whether a line may be rewritten
- * @param columns width in characters, 40 and more
+ * @param streams what is read and written
+ * @param show what can be shown
  * @param here the folder the command was given in
  */
-record Terminal(
-    PrintStream out,
-    PrintStream err,
-    boolean colour,
-    boolean typed,
-    boolean live,
-    int columns,
-    Path here,
-    Map<String, String> environment) {
+record Terminal(Streams streams, Show show, Path here, Map<String, String> environment) {
   private static final int DEFAULT_COLUMNS = 100;
+
+  /**
+   * What is read and written.
+   *
+   * @param out the answer
+   * @param err progress and findings
+   */
+  record Streams(InputStream in, PrintStream out, PrintStream err) {}
+
+  /**
+   * What can be shown.
+   *
+   * @param colour whether findings may be coloured
+   * @param typed whether somebody types what is read
+   * @param live whether a line may be rewritten
+   * @param columns width in characters, 40 and more
+   */
+  record Show(boolean colour, boolean typed, boolean live, int columns) {}
+
+  PrintStream out() {
+    return streams.out();
+  }
+
+  PrintStream err() {
+    return streams.err();
+  }
+
+  boolean colour() {
+    return show.colour();
+  }
+
+  boolean typed() {
+    return show.typed();
+  }
+
+  boolean live() {
+    return show.live();
+  }
+
+  int columns() {
+    return show.columns();
+  }
 
   /**
    * The process's own. The start script tells what is a terminal, since Java can only tell of both
    * at once.
    */
   static Terminal ofProcess() {
-    Map<String, String> environment = System.getenv();
-    String tty = System.getProperty("zugabe.terminal", "");
-    boolean live = tty.contains("err") && !"dumb".equals(environment.get("TERM"));
+    return of(
+        new Streams(System.in, utf8(FileDescriptor.out), utf8(FileDescriptor.err)),
+        System.getProperty("zugabe.terminal", ""),
+        Path.of("").toAbsolutePath(),
+        System.getenv());
+  }
+
+  /**
+   * One for these streams.
+   *
+   * @param terminals which of {@code in}, {@code out} and {@code err} are terminals
+   */
+  static Terminal of(
+      Streams streams, String terminals, Path here, Map<String, String> environment) {
+    boolean live = terminals.contains("err") && !"dumb".equals(environment.get("TERM"));
     boolean colour = live && environment.getOrDefault("NO_COLOR", "").isEmpty();
     return new Terminal(
-        utf8(FileDescriptor.out),
-        utf8(FileDescriptor.err),
-        colour,
-        tty.contains("in"),
-        live,
-        columns(environment),
-        Path.of("").toAbsolutePath(),
+        streams,
+        new Show(colour, terminals.contains("in"), live, columns(environment)),
+        here,
         environment);
   }
 

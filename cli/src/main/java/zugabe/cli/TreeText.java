@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.PriorityQueue;
 import java.util.TreeMap;
-import zugabe.core.target.Inspection;
+import zugabe.core.inspect.Inspection;
 
 /**
  * Entries as a tree of folders with their sizes, the biggest folders opened until the lines are

@@ -1,6 +1,7 @@
 package zugabe.cli;
 
 import zugabe.core.Zugabe;
+import zugabe.kinds.Kinds;
 
 /**
  * Loads what a recipe's command will need while the command line is still being understood, on a
@@ -26,6 +27,6 @@ final class WarmUp extends Thread {
 
   @Override
   public void run() {
-    Zugabe.warmUp(digests);
+    Zugabe.warmUp(digests, Kinds.registry());
   }
 }

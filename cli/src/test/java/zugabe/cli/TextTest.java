@@ -3,6 +3,7 @@ package zugabe.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayOutputStream;
+import java.io.InputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -12,10 +13,10 @@ import java.util.Map;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Severity;
 import zugabe.core.finding.Where;
-import zugabe.core.target.Inspection;
+import zugabe.core.inspect.Inspection;
 
 public final class TextTest {
   private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
@@ -31,7 +32,11 @@ public final class TextTest {
 
   private Terminal terminal(boolean live, int columns) {
     PrintStream out = stream();
-    return new Terminal(out, out, live, live, live, columns, Path.of("/"), Map.of());
+    return new Terminal(
+        new Terminal.Streams(InputStream.nullInputStream(), out, out),
+        new Terminal.Show(live, live, live, columns),
+        Path.of("/"),
+        Map.of());
   }
 
   @DataProvider
@@ -70,7 +75,7 @@ public final class TextTest {
   }
 
   private static Finding finding(Severity severity, String fix) {
-    return new Finding(FindingCode.Z1002, severity, Where.file("r"), "What is so.", "Why.", fix);
+    return new Finding(RecipeCode.Z1002, severity, Where.file("r"), "What is so.", "Why.", fix);
   }
 
   @Test

@@ -6,75 +6,67 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import zugabe.core.answer.Answer;
-import zugabe.core.build.Disk;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
-import zugabe.core.plan.Plan;
-import zugabe.core.plan.Planned;
-import zugabe.core.receipt.Receipt;
-import zugabe.core.recipe.TrialSpec;
-import zugabe.core.rehearse.Subject;
-import zugabe.core.work.Progress;
+import zugabe.core.kind.Ready;
+import zugabe.core.kind.Registry;
+import zugabe.core.making.Disk;
+import zugabe.core.making.MakingCode;
 
 /** The whole way, on an application of our own: copy, build, start. */
 final class Demonstration {
-  private final Path folder;
+  private final Surroundings around;
+  private final Registry kinds;
   private final String shown;
-  private final Zugabe zugabe;
-  private final Progress progress;
   private final Findings findings = new Findings();
   private final long start = System.nanoTime();
 
-  Demonstration(
-      Zugabe from,
-      Path folder,
-      String shown,
-      int jobs,
-      Map<String, String> environment,
-      Progress progress) {
-    this.folder = folder;
+  /**
+   * @param around in the folder that is to be made
+   * @param shown that folder, as the user named it
+   */
+  Demonstration(Surroundings around, Registry kinds, String shown) {
+    this.around = around;
+    this.kinds = kinds;
     this.shown = shown;
-    this.zugabe = new Zugabe(folder, environment, jobs, progress);
-    this.progress = progress;
   }
 
   Answer.Demo run(Path workspace) {
-    List<Plan> plans = new ArrayList<>();
     Answer.Build build =
-        new Answer.Build(List.of(), shown, folder, List.of(), List.of(), List.of(), 0);
+        new Answer.Build(List.of(), shown, around.here(), List.of(), List.of(), List.of(), 0);
     List<Answer.Rehearsed> started = new ArrayList<>();
     try {
       if (isTaken()) {
         findings.add(
-            FindingCode.Z6003,
+            RequestCode.Z6003,
             Where.file(shown),
             "The folder is there already and isn't empty.",
             "Name another one: zugabe demo DIR.");
       } else {
         copy(workspace);
+        Building building = new Building(around, kinds, Disk.REAL, findings);
         build =
-            zugabe.build(
+            building.build(
                 new Zugabe.Request(Optional.empty(), List.of(), List.of()),
-                new Zugabe.Outlet(Optional.empty(), false, Duration.ofSeconds(30)),
-                Disk.REAL,
-                findings,
-                plans);
+                new Zugabe.Outlet(Optional.empty(), false, Duration.ofSeconds(30)));
         Rehearsing rehearsing =
-            new Rehearsing(Path.of(System.getProperty("java.home")), progress, findings);
-        for (Planned d :
-            build.ok() && !plans.isEmpty() ? plans.get(0).deliverables() : List.<Planned>of()) {
-          rehearse(d, build, rehearsing);
+            new Rehearsing(Path.of(System.getProperty("java.home")), around.progress(), findings);
+        if (build.ok()) {
+          for (Ready d : building.made()) {
+            // what is started without more is enough to show it
+            if (d.planned().program().filter(p -> p.trial().isPresent()).isPresent()) {
+              rehearsing.run(d, build.folder(), building.stage(shown + "/" + build.out()));
+            }
+          }
         }
         started.addAll(rehearsing.done());
       }
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z5001,
+          MakingCode.Z5001,
           Where.file(shown),
           "The demonstration can't be put there: " + e.getMessage() + ".",
           "Name a folder that can be written: zugabe demo DIR.");
@@ -84,10 +76,11 @@ final class Demonstration {
   }
 
   private boolean isTaken() throws IOException {
-    if (!Files.exists(folder)) {
+    if (!Files.exists(around.here())) {
       return false;
     }
-    try (Stream<Path> list = Files.isDirectory(folder) ? Files.list(folder) : Stream.of(folder)) {
+    try (Stream<Path> list =
+        Files.isDirectory(around.here()) ? Files.list(around.here()) : Stream.of(around.here())) {
       return list.findAny().isPresent();
     }
   }
@@ -98,27 +91,13 @@ final class Demonstration {
       files = walk.sorted().toList();
     }
     for (Path file : files) {
-      Path target = folder.resolve(workspace.relativize(file).toString());
-      progress.at("copying " + workspace.relativize(file), 0, 0);
+      Path target = around.here().resolve(workspace.relativize(file).toString());
+      around.progress().at("copying " + workspace.relativize(file), 0, 0);
       if (Files.isDirectory(file)) {
         Files.createDirectories(target);
       } else {
         Files.copy(file, target);
       }
-    }
-  }
-
-  private static void rehearse(Planned d, Answer.Build build, Rehearsing rehearsing) {
-    Optional<TrialSpec> trial = d.program().flatMap(p -> p.trial());
-    List<String> files =
-        build.deliverables().stream()
-            .filter(r -> r.name().equals(d.name()))
-            .flatMap(r -> r.files().stream())
-            .map(Receipt.Made::path)
-            .toList();
-    if (trial.isPresent()) {
-      rehearsing.run(
-          d.name(), new Subject(build.folder(), files, Optional.of(d.base())), "", trial);
     }
   }
 }

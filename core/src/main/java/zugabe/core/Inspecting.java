@@ -7,27 +7,28 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.core.answer.Answer;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.inspect.Inspection;
+import zugabe.core.inspect.Opened;
+import zugabe.core.kind.Registry;
 import zugabe.core.materials.FileContent;
+import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Nature;
 import zugabe.core.materials.Recogniser;
 import zugabe.core.materials.Recognition;
-import zugabe.core.target.Inspection;
-import zugabe.core.target.Targets;
 
 /** Looks into one file. */
 final class Inspecting {
   private final Path path;
   private final String shown;
-  private final Targets targets;
+  private final Registry kinds;
   private final Findings findings = new Findings();
 
-  Inspecting(Path path, String shown, Targets targets) {
+  Inspecting(Path path, String shown, Registry kinds) {
     this.path = path;
     this.shown = shown;
-    this.targets = targets;
+    this.kinds = kinds;
   }
 
   Answer.Inspect run() {
@@ -39,13 +40,13 @@ final class Inspecting {
             Files.isDirectory(path)
                 ? "Name a file; \"zugabe survey\" looks into folders."
                 : "Name a file.";
-        findings.add(FindingCode.Z2003, Where.file(shown), what, fix);
+        findings.add(MaterialCode.Z2003, Where.file(shown), what, fix);
         return new Answer.Inspect(findings.sorted(), shown, inspection);
       }
       inspection = look(new FileContent(path, shown, Files.size(path), false));
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z2003,
+          MaterialCode.Z2003,
           Where.file(shown),
           "It can't be read: " + e.getMessage() + ".",
           "Check its permissions.");
@@ -56,7 +57,7 @@ final class Inspecting {
   private Optional<Inspection> look(FileContent content) throws IOException {
     content.hold();
     try {
-      Optional<Inspection> known = targets.inspect(shown, content, findings);
+      Optional<Inspection> known = kinds.inspect(new Opened(shown, content), findings);
       return known.isPresent() || findings.hasErrors() ? known : recognised(content);
     } finally {
       content.release();
@@ -70,13 +71,13 @@ final class Inspecting {
         .ifPresent(
             what ->
                 findings.add(
-                    FindingCode.Z2016,
+                    MaterialCode.Z2016,
                     Where.file(shown),
                     what,
                     "Make it again, or copy it again from where it comes."));
     if (known.fault().isEmpty() && known.nature() == Nature.DATA) {
       findings.add(
-          FindingCode.Z6001,
+          RequestCode.Z6001,
           Where.file(shown),
           "Nothing in it tells what it is.",
           "Nothing, if it is data that only your program knows.");

@@ -1,49 +1,58 @@
 package zugabe.core;
 
 import java.util.LinkedHashMap;
-import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import zugabe.core.answer.Answer;
+import zugabe.core.kind.Report;
 import zugabe.core.materials.Materials;
+import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedProgram;
-import zugabe.core.target.Report;
+import zugabe.core.plan.Program;
+import zugabe.core.plan.Use;
 
 /** What a deliverable will be, as an answer. */
 final class Intended {
   private Intended() {}
 
-  static Answer.Intended of(Planned d, Report report) {
+  static Answer.Intended of(Plan plan, Planned d, Report report) {
+    Optional<Program> program = d.program().filter(Program::isJava);
+    return new Answer.Intended(
+        d.name(),
+        d.kind(),
+        plan.intents().get(d.name()).file(),
+        new Answer.Intended.Starts(
+            program.map(Program::main).orElse(""),
+            program.map(p -> p.java().text()).orElse(""),
+            isLibrary(d)),
+        counts(d),
+        new Answer.Intended.Outcome(
+            report.paths(),
+            report.travel(),
+            report.treatments(),
+            report.trees().stream().map(TreeLines::of).toList(),
+            report.forms()));
+  }
+
+  private static boolean isLibrary(Planned d) {
+    return d.programs().isEmpty() && d.parts().stream().anyMatch(p -> p.use() == Use.LOADED);
+  }
+
+  private static Answer.Intended.Counts counts(Planned d) {
     Map<String, Materials> groups = new LinkedHashMap<>();
-    groups.put(d.materials().name(), d.materials());
-    d.tree()
-        .ifPresent(t -> t.parts().forEach(p -> groups.put(p.materials().name(), p.materials())));
+    d.parts().forEach(p -> groups.putIfAbsent(p.materials().name(), p.materials()));
     long own =
         groups.values().stream()
-                .flatMap(g -> g.own().stream())
-                .map(f -> f.file().path())
-                .distinct()
-                .count()
-            + d.release().map(r -> r.applications().size()).orElse(0);
+            .flatMap(g -> g.own().stream())
+            .map(f -> f.file().path())
+            .distinct()
+            .count();
     long libraries =
         groups.values().stream()
             .flatMap(g -> g.libraries().stream())
             .map(l -> l.name())
             .distinct()
             .count();
-    return new Answer.Intended(
-        d.name(),
-        d.kind(),
-        d.file(),
-        d.program().map(PlannedProgram::main).orElse(""),
-        d.program().map(p -> p.java().text()).orElse(""),
-        (int) own,
-        (int) libraries,
-        d.travel().name().toLowerCase(Locale.ROOT),
-        report == null ? List.of() : report.files(),
-        report == null ? List.of() : report.treatments(),
-        report == null ? List.of() : report.trees().stream().map(TreeLines::of).toList(),
-        report == null ? List.of() : report.forms());
+    return new Answer.Intended.Counts((int) own, (int) libraries);
   }
 }

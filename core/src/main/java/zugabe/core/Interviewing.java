@@ -9,8 +9,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import zugabe.core.finding.Findings;
+import zugabe.core.kind.Registry;
 import zugabe.core.recipe.App;
-import zugabe.core.recipe.DeliverableSpec;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.survey.Wishes;
 
@@ -19,14 +19,18 @@ final class Interviewing {
   private Interviewing() {}
 
   /** What a folder's recipe says; nothing when there is none, or it has faults. */
-  static Wishes known(Path folder, Map<String, String> environment) throws IOException {
+  static Wishes known(Path folder, Map<String, String> environment, Registry kinds)
+      throws IOException {
     Path file = folder.resolve("zugabe.yaml");
     if (!Files.isRegularFile(file)) {
       return Wishes.NONE;
     }
     Findings faults = new Findings();
     Optional<Recipe> recipe =
-        Recipe.read(file.toString(), Files.readString(file), List.of(), environment, faults);
+        Recipe.read(
+            new Recipe.Source(file.toString(), Files.readString(file), List.of(), environment),
+            new RecipeWords(kinds),
+            faults);
     if (recipe.isEmpty() || faults.hasErrors()) {
       return Wishes.NONE;
     }
@@ -37,16 +41,15 @@ final class Interviewing {
         app.maker(),
         app.license().flatMap(App.License::id),
         List.copyOf(recipe.get().programs().keySet()),
-        make(recipe.get()));
+        make(recipe.get(), kinds));
   }
 
-  private static Optional<Wishes.Make> make(Recipe recipe) {
-    Set<DeliverableSpec.Kind> kinds = EnumSet.noneOf(DeliverableSpec.Kind.class);
-    recipe.deliverables().values().forEach(d -> kinds.add(d.kind().value()));
-    boolean jars = kinds.contains(DeliverableSpec.Kind.JAR);
-    if (kinds.contains(DeliverableSpec.Kind.ARCHIVE)) {
-      return Optional.of(jars ? Wishes.Make.BOTH : Wishes.Make.ARCHIVE);
-    }
-    return jars ? Optional.of(Wishes.Make.JARS) : Optional.empty();
+  private static Optional<Wishes.Make> make(Recipe recipe, Registry kinds) {
+    Set<Wishes.Make> makes = EnumSet.noneOf(Wishes.Make.class);
+    recipe
+        .deliverables()
+        .values()
+        .forEach(d -> kinds.of(d.common().kind().value()).makes().ifPresent(makes::add));
+    return makes.size() > 1 ? Optional.of(Wishes.Make.BOTH) : makes.stream().findFirst();
   }
 }

@@ -9,11 +9,11 @@ import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.checks.Acceptance;
 import zugabe.core.checks.JavaVersionCheck;
@@ -21,88 +21,111 @@ import zugabe.core.checks.LibrariesCheck;
 import zugabe.core.checks.MissingCheck;
 import zugabe.core.checks.OptionsCheck;
 import zugabe.core.checks.ShippedCheck;
-import zugabe.core.finding.FindingCode;
+import zugabe.core.checks.UselessKeys;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.kind.Ready;
+import zugabe.core.kind.Registry;
+import zugabe.core.kind.Report;
+import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.UserCache;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Planner;
 import zugabe.core.recipe.Recipe;
-import zugabe.core.target.Held;
-import zugabe.core.target.Report;
-import zugabe.core.target.Targets;
-import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
 
-/** From a request to a plan that the targets have looked at. */
+/** From a request to deliverables that were planned and checked. */
 final class Planning {
   private static final Instant DEFAULT_TIME = Instant.parse("1980-01-01T00:00:00Z");
 
-  private final Path here;
-  private final Map<String, String> environment;
-  private final Targets targets;
-  private final Progress progress;
+  private final Surroundings around;
+  private final Registry kinds;
+  private final RecipeWords words;
   private final UserCache cache;
   private final Clock clock = Clock.systemUTC();
 
-  Planning(Path here, Map<String, String> environment, Targets targets, Progress progress) {
-    this.here = here;
-    this.environment = environment;
-    this.targets = targets;
-    this.progress = progress;
-    this.cache = UserCache.of(environment, clock);
+  Planning(Surroundings around, Registry kinds) {
+    this.around = around;
+    this.kinds = kinds;
+    this.words = new RecipeWords(kinds);
+    this.cache = UserCache.of(around.environment(), clock);
   }
 
-  /** A plan with what the targets say of it; no reports when something was wrong before. */
-  record Ready(Plan plan, Map<String, Report> reports) {}
+  RecipeWords words() {
+    return words;
+  }
 
-  /** Reads recipe and materials; empty when there is nothing to go on with. */
-  Optional<Ready> plan(
+  /**
+   * A plan with what was checked of it.
+   *
+   * @param ready each deliverable behind those that it holds; none when something was wrong before
+   */
+  record Checked(Plan plan, List<Ready> ready) {
+    /** What a deliverable will be; empty when it wasn't checked. */
+    Optional<Report> report(String name) {
+      return ready.stream()
+          .filter(r -> r.planned().name().equals(name))
+          .map(Ready::report)
+          .findFirst();
+    }
+  }
+
+  /**
+   * How a recipe is planned.
+   *
+   * @param folder the recipe's
+   * @param digests whether files are digested while they are read
+   */
+  private record Way(Zugabe.Request request, Path folder, boolean digests, Workers workers) {}
+
+  /** Reads recipe and materials, and looks at what they make; nothing is written. */
+  Optional<Checked> look(Zugabe.Request request, Workers workers, Findings findings) {
+    return plan(request, false, workers, findings);
+  }
+
+  /** The same for what is going to be made. */
+  Optional<Checked> toMake(Zugabe.Request request, Workers workers, Findings findings) {
+    return plan(request, true, workers, findings);
+  }
+
+  private Optional<Checked> plan(
       Zugabe.Request request, boolean digests, Workers workers, Findings findings) {
     Optional<Path> file = recipeFile(request);
     if (file.isEmpty()) {
       findings.add(
-          FindingCode.Z1012,
-          Where.file(shown(here)),
+          RecipeCode.Z1012,
+          Where.file(shown(around.here())),
           "There is no zugabe.yaml here or in a folder above.",
           "Go to your application's folder, name a recipe with --recipe, or see \"zugabe demo\".");
       return Optional.empty();
     }
+    String name = shown(file.get());
     try {
-      Optional<Recipe> recipe =
-          Recipe.read(
-              shown(file.get()),
-              Files.readString(file.get()),
-              request.overrides(),
-              environment,
-              findings);
-      return recipe.isEmpty()
-          ? Optional.empty()
-          : plan(recipe.get(), request, file.get().getParent(), digests, workers, findings);
+      String text = Files.readString(file.get());
+      Way way = new Way(request, file.get().getParent(), digests, workers);
+      return plan(name, text, way, findings);
     } catch (NoSuchFileException e) {
       findings.add(
-          FindingCode.Z1012,
-          Where.file(shown(file.get())),
+          RecipeCode.Z1012,
+          Where.file(name),
           "There is no such file.",
           "Check the name given with --recipe.");
     } catch (MalformedInputException e) {
       findings.add(
-          FindingCode.Z1001,
-          Where.file(shown(file.get())),
-          "The recipe isn't UTF-8 text.",
-          "Save it as UTF-8.");
+          RecipeCode.Z1001, Where.file(name), "The recipe isn't UTF-8 text.", "Save it as UTF-8.");
     } catch (ContentChangedException e) {
       findings.add(
-          FindingCode.Z2004,
+          MaterialCode.Z2004,
           Where.file(e.what()),
           e.getMessage() + ".",
           "Wait until whatever writes it is done, then try again.");
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z2003,
-          Where.file(shown(file.get())),
+          MaterialCode.Z2003,
+          Where.file(name),
           "Reading failed: " + e.getMessage() + ".",
           "Check the file and its permissions.");
     }
@@ -110,17 +133,13 @@ final class Planning {
   }
 
   /** The same for a recipe that isn't written yet, as if it lay in a folder. */
-  Optional<Ready> plan(
+  Optional<Checked> look(
       String text, Zugabe.Request request, Path folder, Workers workers, Findings findings) {
     try {
-      Optional<Recipe> recipe =
-          Recipe.read("the draft", text, request.overrides(), environment, findings);
-      return recipe.isEmpty()
-          ? Optional.empty()
-          : plan(recipe.get(), request, folder, false, workers, findings);
+      return plan("the draft", text, new Way(request, folder, false, workers), findings);
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z2003,
+          MaterialCode.Z2003,
           Where.file(shown(folder)),
           "Reading failed: " + e.getMessage() + ".",
           "Check the files and their permissions.");
@@ -128,60 +147,59 @@ final class Planning {
     }
   }
 
-  private Optional<Ready> plan(
-      Recipe recipe,
-      Zugabe.Request request,
-      Path folder,
-      boolean digests,
-      Workers workers,
-      Findings findings)
+  private Optional<Checked> plan(String name, String text, Way way, Findings findings)
       throws IOException {
+    Recipe.Source source =
+        new Recipe.Source(name, text, way.request().overrides(), around.environment());
+    Optional<Recipe> recipe = Recipe.read(source, words, findings);
+    return recipe.isEmpty() ? Optional.empty() : plan(recipe.get(), way, findings);
+  }
+
+  private Optional<Checked> plan(Recipe recipe, Way way, Findings findings) throws IOException {
+    Materials.Shelf shelf = new Materials.Shelf(way.workers(), cache, findings);
     Planner planner =
         new Planner(
             recipe,
-            folder,
-            digests,
-            new Materials.Shelf(workers, cache, findings),
-            progress,
+            kinds,
+            new Planner.Reading(way.folder(), way.digests(), shelf, around.progress()),
             findings);
     if (findings.hasErrors()) {
       planner.matchAll();
       return Optional.empty();
     }
-    Plan plan = planner.plan(request.names(), sourceDate(findings));
-    Map<String, Report> reports = new LinkedHashMap<>();
-    if (!findings.hasErrors()) {
-      JavaVersionCheck.run(plan, findings);
-      for (Planned d : plan.inOrder()) {
-        reports.put(d.name(), targets.of(d.kind()).check(d, held(reports), findings));
-      }
-      twoOfOneName(reports, findings);
-      OptionsCheck.run(plan, findings);
-      LibrariesCheck.run(plan, findings);
-      progress.at("looking at what is shipped", 0, 0);
-      ShippedCheck.run(plan, workers, findings);
-      progress.at("looking for what is missing", 0, 0);
-      MissingCheck.run(plan, workers, cache, findings);
+    List<String> names = way.request().names();
+    Plan plan = planner.plan(names, sourceDate(findings));
+    boolean whole = names.isEmpty() && !findings.hasErrors();
+    List<Ready> ready = findings.hasErrors() ? List.of() : check(plan, way.workers(), findings);
+    if (whole) {
+      UselessKeys.run(recipe, plan, planner.usedRoots(), findings);
     }
     Acceptance.apply(
         recipe.accepted(),
+        words,
         LocalDate.now(clock),
-        request.names().isEmpty() && !findings.hasErrors(),
+        names.isEmpty() && !findings.hasErrors(),
         findings);
-    return Optional.of(new Ready(plan, reports));
+    return Optional.of(new Checked(plan, ready));
   }
 
-  /** What deliverables that were looked at will be, for those that hold them. */
-  private static Held held(Map<String, Report> reports) {
-    Map<String, List<Held.File>> files = new LinkedHashMap<>();
-    reports.forEach(
-        (name, report) ->
-            files.put(
-                name,
-                report.files().stream()
-                    .map(f -> new Held.File(f, 0644, Content.of(new byte[0])))
-                    .toList()));
-    return new Held(files, Map.of());
+  private List<Ready> check(Plan plan, Workers workers, Findings findings) throws IOException {
+    JavaVersionCheck.run(plan, findings);
+    Map<String, Report> reports = new LinkedHashMap<>();
+    List<Ready> ready = new ArrayList<>();
+    for (Planned d : plan.inOrder()) {
+      Ready one = kinds.check(d, reports, findings);
+      ready.add(one);
+      reports.put(d.name(), one.report());
+    }
+    twoOfOneName(reports, findings);
+    OptionsCheck.run(plan, findings);
+    LibrariesCheck.run(plan, findings);
+    around.progress().at("looking at what is shipped", 0, 0);
+    ShippedCheck.run(plan, workers, findings);
+    around.progress().at("looking for what is missing", 0, 0);
+    MissingCheck.run(plan, workers, cache, findings);
+    return ready;
   }
 
   /** Files that belong to a deliverable may have the name of another's. */
@@ -190,13 +208,13 @@ final class Planning {
     reports.forEach(
         (name, report) ->
             report
-                .files()
+                .paths()
                 .forEach(
                     file -> {
                       String other = owners.putIfAbsent(file, name);
                       if (other != null) {
                         findings.add(
-                            FindingCode.Z1013,
+                            RecipeCode.Z1013,
                             Where.file(file),
                             "The deliverables " + other + " and " + name + " would both write it.",
                             "Give one of them another name by file:.");
@@ -205,7 +223,7 @@ final class Planning {
   }
 
   private Instant sourceDate(Findings findings) {
-    String text = environment.getOrDefault("SOURCE_DATE_EPOCH", "");
+    String text = around.environment().getOrDefault("SOURCE_DATE_EPOCH", "");
     if (text.isEmpty()) {
       return DEFAULT_TIME;
     }
@@ -213,7 +231,7 @@ final class Planning {
       return Instant.ofEpochSecond(Long.parseLong(text));
     } catch (NumberFormatException | DateTimeException e) {
       findings.add(
-          FindingCode.Z1008,
+          RecipeCode.Z1008,
           Where.file("SOURCE_DATE_EPOCH"),
           "\"" + text + "\" is not a number of seconds since 1970.",
           "Set it to a whole number, or unset it.");
@@ -223,9 +241,9 @@ final class Planning {
 
   Optional<Path> recipeFile(Zugabe.Request request) {
     if (request.recipe().isPresent()) {
-      return request.recipe().map(r -> here.resolve(r).normalize());
+      return request.recipe().map(r -> around.here().resolve(r).normalize());
     }
-    for (Path folder = here; folder != null; folder = folder.getParent()) {
+    for (Path folder = around.here(); folder != null; folder = folder.getParent()) {
       if (Files.isRegularFile(folder.resolve("zugabe.yaml"))) {
         return Optional.of(folder.resolve("zugabe.yaml"));
       }
@@ -233,14 +251,14 @@ final class Planning {
     return Optional.empty();
   }
 
-  /** As the user would name it: relative when it lies below the folder the command was given in. */
-  String shown(Path path) {
-    Path absolute = here.resolve(path).normalize();
-    if (absolute.equals(here)) {
-      return ".";
-    }
-    return (absolute.startsWith(here) ? here.relativize(absolute) : absolute)
-        .toString()
-        .replace('\\', '/');
+  /** Where files go. */
+  Path out(Zugabe.Request request, Zugabe.Outlet outlet) {
+    Path beside =
+        recipeFile(request).map(r -> r.resolveSibling("out")).orElse(around.here().resolve("out"));
+    return outlet.out().map(around.here()::resolve).orElse(beside).normalize();
+  }
+
+  private String shown(Path path) {
+    return around.shown(path);
   }
 }

@@ -5,21 +5,18 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import zugabe.core.answer.Answer;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
-import zugabe.core.plan.PlannedProgram;
-import zugabe.core.plan.PlannedTree;
-import zugabe.core.recipe.PageSpec;
+import zugabe.core.kind.Ready;
 import zugabe.core.recipe.TrialSpec;
+import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.InstallRehearsal;
 import zugabe.core.rehearse.Rehearsal;
-import zugabe.core.rehearse.Server;
+import zugabe.core.rehearse.RehearsalCode;
+import zugabe.core.rehearse.Stage;
 import zugabe.core.rehearse.Subject;
 import zugabe.core.work.Progress;
 
@@ -27,9 +24,6 @@ import zugabe.core.work.Progress;
 final class Rehearsing {
   /** Servers take their time. */
   private static final Duration ON_SERVER = Duration.ofSeconds(60);
-
-  private static final String SAY =
-      "Say what you expect: trial: {arguments: [...], expect: {exit: 0, text: ...}}.";
 
   private final Path runtime;
   private final Progress progress;
@@ -57,11 +51,49 @@ final class Rehearsing {
   boolean isThere(Subject subject, String shown, String fix) {
     for (String file : subject.files()) {
       if (!Files.isRegularFile(subject.folder().resolve(file))) {
-        findings.add(FindingCode.Z6006, Where.file(shown + file), "There is no such file.", fix);
+        findings.add(RehearsalCode.Z6006, Where.file(shown + file), "There is no such file.", fix);
         return false;
       }
     }
     return true;
+  }
+
+  /**
+   * Tries a deliverable in the ways that its kind names.
+   *
+   * @param folder the output folder
+   */
+  void run(Ready deliverable, Path folder, Stage stage) {
+    String name = deliverable.planned().name();
+    String fix = "Build it first: zugabe build " + name + ".";
+    for (Course course : deliverable.rehearsals(stage)) {
+      if (course instanceof Course.NotHere not) {
+        findings.add(not.code(), not.where(), not.what(), not.fix());
+      } else if (isThere(files(course, folder), stage.shown(), fix)) {
+        run(name, course, folder, stage.shown());
+      }
+    }
+  }
+
+  private static Subject files(Course course, Path folder) {
+    if (course instanceof Course.Start start) {
+      return new Subject(folder, start.files(), start.program());
+    }
+    if (course instanceof Course.Install install) {
+      return new Subject(folder, List.of(install.file()), Optional.empty());
+    }
+    return new Subject(folder, ((Course.OnServer) course).files(), Optional.empty());
+  }
+
+  private void run(String name, Course course, Path folder, String shown) {
+    Subject subject = files(course, folder);
+    if (course instanceof Course.Start start) {
+      run(name, subject, shown, start.trial());
+    } else if (course instanceof Course.Install install) {
+      runInstalled(name, new InstallRehearsal(subject, install.name(), install.trials()), shown);
+    } else if (course instanceof Course.OnServer on) {
+      runOn(name, folder, shown, on);
+    }
   }
 
   /**
@@ -77,7 +109,7 @@ final class Rehearsing {
       Optional<Rehearsal.Result> result = Rehearsal.of(subject, trial, runtime);
       if (result.isEmpty()) {
         findings.add(
-            FindingCode.Z6007,
+            RehearsalCode.Z6007,
             where,
             "There is neither a start script nor a jar with a main class in it.",
             "Rehearse something that can be started.");
@@ -87,7 +119,7 @@ final class Rehearsing {
       report(where, result.get(), trial);
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z6002,
+          RehearsalCode.Z6002,
           where,
           "It can't be unpacked and started: " + e.getMessage() + ".",
           "See what is in it with zugabe inspect.");
@@ -95,17 +127,17 @@ final class Rehearsing {
   }
 
   /** Rehearses a web archive on a server. */
-  void runOn(Server server, String name, Subject subject, String shown, PageSpec page) {
-    Where where = Where.file(shown + subject.files().get(0));
+  private void runOn(String name, Path folder, String shown, Course.OnServer course) {
+    Where where = Where.file(shown + course.files().get(0));
     progress.at("rehearsing " + name, 0, 0);
     try {
-      Rehearsal.Result result = Rehearsal.on(server, subject, page, ON_SERVER, runtime);
+      Rehearsal.Result result = Rehearsal.on(course, folder, ON_SERVER, runtime);
       done.add(new Answer.Rehearsed(name, result));
       fault(where, result);
       leftRunning(where, result);
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z6002,
+          RehearsalCode.Z6002,
           where,
           "The server can't be started: " + e.getMessage() + ".",
           "Check the folder of the server.");
@@ -113,7 +145,7 @@ final class Rehearsing {
   }
 
   /** Rehearses an archive: installs it with its own script when it has one. */
-  void runInstalled(String name, InstallRehearsal rehearsal, String shown) {
+  private void runInstalled(String name, InstallRehearsal rehearsal, String shown) {
     Where where = Where.file(shown + rehearsal.subject().files().get(0));
     progress.at("rehearsing " + name, 0, 0);
     try {
@@ -127,61 +159,21 @@ final class Rehearsing {
       }
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z6002,
+          RehearsalCode.Z6002,
           where,
           "It can't be unpacked and installed: " + e.getMessage() + ".",
           "See what is in it with zugabe inspect.");
     }
   }
 
-  /** What is to be tried of the programs that are installed; what isn't is told. */
-  Map<String, TrialSpec> trials(PlannedTree tree) {
-    Map<String, TrialSpec> trials = new LinkedHashMap<>();
-    for (PlannedTree.Part part : tree.parts()) {
-      PlannedProgram program = part.program();
-      if (isExpected(program.name(), program.where(), program.trial())) {
-        trials.put(program.name(), program.trial().get());
-      }
-    }
-    return trials;
-  }
-
-  /** Whether the recipe says what a program is to do. */
-  boolean isExpected(String name, Where where, Optional<TrialSpec> trial) {
-    if (trial.isEmpty()) {
-      findings.add(
-          FindingCode.Z6008,
-          where,
-          "\"" + name + "\" isn't started: the recipe doesn't say what it is to do.",
-          SAY);
-    }
-    return trial.isPresent();
-  }
-
-  void notForThisMachine(String file, String platform) {
-    findings.add(
-        FindingCode.Z6012,
-        Where.file(file),
-        "There is none for this machine, which is " + platform + ".",
-        "Rehearse it on one of the platforms it is made for.");
-  }
-
   private void writtenBesideItself(Where where, Rehearsal.Result result) {
     if (!result.writtenBesideItself().isEmpty()) {
       findings.add(
-          FindingCode.Z6005,
+          RehearsalCode.Z6005,
           where,
           "It wrote " + String.join(", ", result.writtenBesideItself()) + ".",
           "Write to a folder of the user's, or to one that the settings name.");
     }
-  }
-
-  void needsServer(String file) {
-    findings.add(
-        FindingCode.Z6010,
-        Where.file(file),
-        "It starts only on a server.",
-        "Name the folder of one: zugabe rehearse --server FOLDER.");
   }
 
   private void fault(Where where, Rehearsal.Result result) {
@@ -190,7 +182,7 @@ final class Rehearsing {
         .ifPresent(
             f ->
                 findings.add(
-                    FindingCode.Z6002,
+                    RehearsalCode.Z6002,
                     where,
                     "Started with \"" + result.command() + "\", " + f + ".",
                     "Read what it printed; start it yourself with the same command."));
@@ -199,7 +191,7 @@ final class Rehearsing {
   private void leftRunning(Where where, Rehearsal.Result result) {
     if (!result.leftRunning().isEmpty()) {
       findings.add(
-          FindingCode.Z6004,
+          RehearsalCode.Z6004,
           where,
           "It left running: " + String.join("; ", result.leftRunning()) + ".",
           "Let the program end what it starts. These were ended now.");
@@ -211,13 +203,13 @@ final class Rehearsing {
     fault(where, result);
     if (trial.isEmpty()) {
       findings.add(
-          FindingCode.Z6008,
+          RehearsalCode.Z6008,
           where,
           started
               + (result.exit() < 0
                   ? "it still ran after " + TrialSpec.DEFAULT_LIMIT.toSeconds() + " s."
                   : "it ended with exit code " + result.exit() + "."),
-          SAY);
+          Course.SAY);
     }
     leftRunning(where, result);
     writtenBesideItself(where, result);

@@ -10,14 +10,17 @@ import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
-import zugabe.core.survey.ErlangDraft;
+import zugabe.core.kind.Registry;
+import zugabe.core.materials.MaterialCode;
+import zugabe.core.survey.Draft;
 import zugabe.core.survey.Interview;
+import zugabe.core.survey.Proposal;
 import zugabe.core.survey.RecipeDraft;
 import zugabe.core.survey.Survey;
 import zugabe.core.survey.Surveyor;
@@ -30,11 +33,13 @@ final class Surveying {
   private final Path folder;
   private final String shown;
   private final Map<String, String> environment;
+  private final Registry kinds;
   private final Findings findings = new Findings();
 
-  Surveying(Path folder, String shown, Map<String, String> environment) {
+  Surveying(Path folder, String shown, Map<String, String> environment, Registry kinds) {
     this.folder = folder;
     this.environment = environment;
+    this.kinds = kinds;
     this.shown = shown;
   }
 
@@ -47,7 +52,7 @@ final class Surveying {
       Optional<Path> to, Optional<Interview> interview, Workers workers, Progress progress) {
     if (!Files.isDirectory(folder)) {
       findings.add(
-          FindingCode.Z2003,
+          MaterialCode.Z2003,
           Where.file(shown),
           Files.exists(folder) ? "It is a file." : "There is no such folder.",
           "Name the folder that your build writes to; \"zugabe inspect\" looks into files.");
@@ -63,15 +68,15 @@ final class Surveying {
                 .ask(
                     survey.programs(),
                     RecipeDraft.guesses(survey),
-                    Interviewing.known(folder, environment));
+                    Interviewing.known(folder, environment, kinds));
       }
-      Optional<String> draft = RecipeDraft.of(survey, wishes, erlangIsHere());
+      Optional<String> draft = RecipeDraft.of(survey, wishes, around(), drafting());
       String written = "";
       if (to.isPresent() && draft.isPresent()) {
         written = write(folder.resolve(to.get()).normalize(), draft.get());
       } else if (to.isPresent()) {
         findings.add(
-            FindingCode.Z6014,
+            RequestCode.Z6014,
             Where.file(shown),
             "Nothing was found that a recipe could be about.",
             "Name the folder that your build writes to.");
@@ -79,7 +84,7 @@ final class Surveying {
       return new Answer.Survey(findings.sorted(), Optional.of(survey), draft.orElse(""), written);
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z2003,
+          MaterialCode.Z2003,
           Where.file(shown),
           "It can't be read: " + e.getMessage() + ".",
           "Check its permissions.");
@@ -87,14 +92,26 @@ final class Surveying {
     }
   }
 
-  /** Where drafts look for it, too. */
-  private boolean erlangIsHere() {
-    Path root = Path.of(environment.getOrDefault(ErlangDraft.VARIABLE, ErlangDraft.USUAL_ROOT));
-    try (Stream<Path> inside = Files.list(folder.resolve(root))) {
-      return inside.anyMatch(p -> p.getFileName().toString().startsWith("erts-"));
-    } catch (IOException | UncheckedIOException e) {
-      return false;
-    }
+  private List<Function<Proposal, Draft>> drafting() {
+    return kinds.all().stream().<Function<Proposal, Draft>>map(k -> k::draft).toList();
+  }
+
+  private Proposal.Around around() {
+    return new Proposal.Around() {
+      @Override
+      public String variable(String name, String otherwise) {
+        return environment.getOrDefault(name, otherwise);
+      }
+
+      @Override
+      public boolean has(String inner, String start) {
+        try (Stream<Path> inside = Files.list(folder.resolve(inner))) {
+          return inside.anyMatch(p -> p.getFileName().toString().startsWith(start));
+        } catch (IOException | UncheckedIOException e) {
+          return false;
+        }
+      }
+    };
   }
 
   List<Finding> findings() {
@@ -113,7 +130,7 @@ final class Surveying {
       return shown.equals(".") ? name : shown + "/" + name;
     } catch (FileAlreadyExistsException e) {
       findings.add(
-          FindingCode.Z6013,
+          RequestCode.Z6013,
           Where.file(name),
           "There is a file of this name already; it was left as it is.",
           "Name another one with --to, or move it away.");

@@ -1,7 +1,7 @@
 package zugabe.core;
 
 import zugabe.core.answer.Answer;
-import zugabe.core.target.Report;
+import zugabe.core.kind.Report;
 import zugabe.core.tree.Entry;
 
 /** An install tree as lines of an answer. */

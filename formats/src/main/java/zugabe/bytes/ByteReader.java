@@ -1,18 +1,26 @@
 package zugabe.bytes;
 
+import java.nio.ByteOrder;
 import java.util.Arrays;
 
-/** Reads little-endian fields from a byte array, never past its end. */
+/** Reads fields in either byte order from a byte array, never past its end. */
 public final class ByteReader {
   private final byte[] bytes;
+  private final boolean bigEndian;
   private int at;
 
-  private ByteReader(byte[] bytes) {
+  private ByteReader(byte[] bytes, boolean bigEndian) {
     this.bytes = bytes;
+    this.bigEndian = bigEndian;
   }
 
+  /** A reader of little-endian fields. */
   public static ByteReader of(byte[] bytes) {
-    return new ByteReader(bytes);
+    return of(bytes, ByteOrder.LITTLE_ENDIAN);
+  }
+
+  public static ByteReader of(byte[] bytes, ByteOrder order) {
+    return new ByteReader(bytes, order == ByteOrder.BIG_ENDIAN);
   }
 
   /** Bytes not yet read. */
@@ -20,29 +28,39 @@ public final class ByteReader {
     return bytes.length - at;
   }
 
+  /** An unsigned byte. */
+  public int u1() {
+    return (int) take(1);
+  }
+
   /** An unsigned field of 2 bytes. */
   public int u2() {
-    need(2);
-    int value = (bytes[at] & 0xFF) | (bytes[at + 1] & 0xFF) << 8;
-    at += 2;
-    return value;
+    return (int) take(2);
   }
 
   /** An unsigned field of 4 bytes. */
   public long u4() {
-    need(4);
-    int value =
-        (bytes[at] & 0xFF)
-            | (bytes[at + 1] & 0xFF) << 8
-            | (bytes[at + 2] & 0xFF) << 16
-            | bytes[at + 3] << 24;
-    at += 4;
-    return value & 0xFFFFFFFFL;
+    return take(4);
   }
 
   /** A field of 8 bytes; values over {@link Long#MAX_VALUE} come out negative. */
   public long u8() {
-    return u4() | u4() << 32;
+    return take(8);
+  }
+
+  /** An address or a size: of 8 bytes when {@code wide}, else of 4. */
+  public long word(boolean wide) {
+    return wide ? u8() : u4();
+  }
+
+  private long take(int width) {
+    need(width);
+    long value = 0;
+    for (int i = 0; i < width; i++) {
+      int shift = 8 * (bigEndian ? width - 1 - i : i);
+      value |= (bytes[at++] & 0xFFL) << shift;
+    }
+    return value;
   }
 
   /** The next {@code count} bytes. */

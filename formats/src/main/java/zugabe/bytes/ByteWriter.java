@@ -1,22 +1,35 @@
 package zugabe.bytes;
 
+import java.nio.ByteOrder;
 import java.util.Arrays;
 
 /**
- * Writes little-endian fields into a buffer of exactly the size given. Each integer is
+ * Writes fields in either byte order into a buffer of exactly the size given. Each integer is
  * range-checked; the message names the field, its value and the room it has.
  */
 public final class ByteWriter {
   private final byte[] buffer;
+  private final boolean bigEndian;
   private int at;
 
-  private ByteWriter(int size) {
+  private ByteWriter(int size, boolean bigEndian) {
     this.buffer = new byte[size];
+    this.bigEndian = bigEndian;
+  }
+
+  /** A writer for exactly {@code size} bytes, little-endian. */
+  public static ByteWriter ofSize(int size) {
+    return ofSize(size, ByteOrder.LITTLE_ENDIAN);
   }
 
   /** A writer for exactly {@code size} bytes. */
-  public static ByteWriter ofSize(int size) {
-    return new ByteWriter(size);
+  public static ByteWriter ofSize(int size, ByteOrder order) {
+    return new ByteWriter(size, order == ByteOrder.BIG_ENDIAN);
+  }
+
+  /** An unsigned byte: 0 to 255. */
+  public ByteWriter u1(String field, long value) {
+    return put(field, value, 1);
   }
 
   /** An unsigned field of 2 bytes: 0 to 65,535. */
@@ -35,6 +48,11 @@ public final class ByteWriter {
       throw new FieldOverflowException(field, value, 8);
     }
     return put(value, 8);
+  }
+
+  /** An address or a size: of 8 bytes when {@code wide}, else of 4. */
+  public ByteWriter word(String field, long value, boolean wide) {
+    return wide ? u8(field, value) : u4(field, value);
   }
 
   /** Bytes as they are. */
@@ -70,7 +88,7 @@ public final class ByteWriter {
 
   private ByteWriter put(long value, int width) {
     for (int i = 0; i < width; i++) {
-      buffer[at++] = (byte) (value >>> (8 * i));
+      buffer[at++] = (byte) (value >>> (8 * (bigEndian ? width - 1 - i : i)));
     }
     return this;
   }

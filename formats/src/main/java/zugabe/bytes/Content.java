@@ -25,4 +25,14 @@ public interface Content {
   static Content of(byte[] bytes) {
     return new BytesContent(bytes);
   }
+
+  /** Content that is made when it is asked for first, and then held in memory. */
+  static Content deferred(Source source) {
+    return new DeferredContent(source);
+  }
+
+  /** Makes bytes. */
+  interface Source {
+    byte[] bytes() throws IOException;
+  }
 }

@@ -1,6 +1,7 @@
 package zugabe.bytes;
 
 import java.io.IOException;
+import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 
@@ -57,6 +58,12 @@ public final class Fields {
     return value;
   }
 
+  /** A structure's bytes, read in this order. */
+  public ByteReader structure(long at, int size) throws IOException {
+    return ByteReader.of(
+        bytes(at, size), bigEndian ? ByteOrder.BIG_ENDIAN : ByteOrder.LITTLE_ENDIAN);
+  }
+
   /** Some bytes. */
   public byte[] bytes(long at, int count) throws IOException {
     if (at < 0 || count < 0 || at > size() - count) {
@@ -67,7 +74,7 @@ public final class Fields {
 
   /** Text up to a zero byte, or to its greatest length. */
   public String text(long at, int most) throws IOException {
-    byte[] out = new byte[Math.min(most, 64)];
+    byte[] out = new byte[Math.max(0, Math.min(most, 64))];
     int count = 0;
     while (count < most && at + count < size()) {
       int c = u1(at + count);

@@ -41,6 +41,31 @@ public sealed interface Segment {
    */
   record Inside(String label, Layout layout, Head head) implements Segment {}
 
+  /**
+   * A slot of fixed width that one {@link Fill} further on fills by a positional write. Until then
+   * it is zeros.
+   */
+  record Slot(String label, int width) implements Segment {}
+
+  /**
+   * Fills a slot that stands further to the front; takes no room itself. Every range that ended
+   * before is digested when the encoder is asked.
+   */
+  record Fill(String label, Slot slot, Encoder encoder) implements Segment {}
+
+  /**
+   * A range of a digest starts here. Ranges of one digest follow each other; those of several may
+   * overlap in any way. A slot inside has to be filled before the range's end.
+   */
+  record RangeStart(String label, RangeDigest digest) implements Segment {}
+
+  /**
+   * A range of a digest ends here.
+   *
+   * @param last whether the digest has no further range
+   */
+  record RangeEnd(String label, RangeDigest digest, boolean last) implements Segment {}
+
   /** Encodes a structure at its place. */
   interface Encoder {
     /** The bytes for {@code position}, the offset from the file's start in bytes. */

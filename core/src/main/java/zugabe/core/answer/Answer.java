@@ -3,14 +3,14 @@ package zugabe.core.answer;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Severity;
+import zugabe.core.inspect.Inspection;
+import zugabe.core.kind.Form;
+import zugabe.core.kind.Report;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.rehearse.Rehearsal;
-import zugabe.core.target.Form;
-import zugabe.core.target.Inspection;
-import zugabe.core.target.Report;
 
 /** The answer to one request. */
 public sealed interface Answer {
@@ -49,27 +49,40 @@ public sealed interface Answer {
   /**
    * What a deliverable will be.
    *
-   * @param main the class it starts; empty for a library
-   * @param java versions it runs on; empty for a library
-   * @param travel how libraries travel: merged, nested or beside
-   * @param files that go out, as paths in the output folder
-   * @param treatments files that a rule decided about
-   * @param trees of a deliverable that installs something, one per platform
-   * @param forms that the application's identity takes in it
+   * @param file its file name, or the stem of several
    */
   record Intended(
-      String name,
-      String kind,
-      String file,
-      String main,
-      String java,
-      int own,
-      int libraries,
-      String travel,
-      List<String> files,
-      List<Report.Treatment> treatments,
-      List<Installed> trees,
-      List<Form> forms) {}
+      String name, String kind, String file, Starts starts, Counts counts, Outcome outcome) {
+
+    /**
+     * What it starts.
+     *
+     * @param main class; empty for a library, or for several programs
+     * @param java versions it runs on; empty for a library
+     * @param isLibrary whether it is one that others load
+     */
+    public record Starts(String main, String java, boolean isLibrary) {}
+
+    /** How many files and libraries go in. */
+    public record Counts(int own, int libraries) {}
+
+    /**
+     * What comes out.
+     *
+     * @param files paths in the output folder
+     * @param travel how libraries travel: merged, nested or beside; empty where there is no such
+     *     choice
+     * @param treatments files that a rule decided about
+     * @param trees of a deliverable that installs something, one per platform
+     * @param forms that the application's identity takes in it
+     */
+    public record Outcome(
+        List<String> files,
+        String travel,
+        List<Report.Treatment> treatments,
+        List<Installed> trees,
+        List<Form> forms) {}
+  }
 
   /**
    * An install tree.
@@ -129,7 +142,7 @@ public sealed interface Answer {
       implements Answer {}
 
   /** A finding's long form, as Markdown. */
-  record Explain(List<Finding> findings, FindingCode code, String page) implements Answer {}
+  record Explain(List<Finding> findings, Code code, String page) implements Answer {}
 
   /** The demonstration: what was made and what it printed when started. */
   record Demo(

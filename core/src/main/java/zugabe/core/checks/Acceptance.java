@@ -3,24 +3,29 @@ package zugabe.core.checks;
 import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
-import zugabe.core.finding.Severity;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
 import zugabe.core.recipe.AcceptSpec;
+import zugabe.core.recipe.Vocabulary;
 
 /** Makes notes of the findings that a recipe accepts, as long as it does. */
 public final class Acceptance {
   private final List<AcceptSpec> accepted;
+  private final Vocabulary words;
   private final LocalDate today;
   private final Findings findings;
   private final Set<AcceptSpec> used = new HashSet<>();
 
-  private Acceptance(List<AcceptSpec> accepted, LocalDate today, Findings findings) {
+  private Acceptance(
+      List<AcceptSpec> accepted, Vocabulary words, LocalDate today, Findings findings) {
     this.accepted = accepted;
+    this.words = words;
     this.today = today;
     this.findings = findings;
   }
@@ -31,8 +36,12 @@ public final class Acceptance {
    * @param whole whether everything in the recipe was looked at, so that what isn't found is gone
    */
   public static void apply(
-      List<AcceptSpec> accepted, LocalDate today, boolean whole, Findings findings) {
-    Acceptance acceptance = new Acceptance(accepted, today, findings);
+      List<AcceptSpec> accepted,
+      Vocabulary words,
+      LocalDate today,
+      boolean whole,
+      Findings findings) {
+    Acceptance acceptance = new Acceptance(accepted, words, today, findings);
     accepted.forEach(acceptance::check);
     findings.rewrite(acceptance::judged);
     if (whole) {
@@ -40,23 +49,29 @@ public final class Acceptance {
     }
   }
 
-  private static boolean canBe(FindingCode code) {
-    return !code.isAboutRecipe()
-        && !code.isAboutMachine()
-        && (code.severity() != Severity.ERROR || code.isOpinion());
+  private Optional<Code> code(AcceptSpec spec) {
+    return words.code(spec.finding().value());
+  }
+
+  private boolean canBe(AcceptSpec spec) {
+    return code(spec).filter(Code::canBeAccepted).isPresent();
   }
 
   private void check(AcceptSpec spec) {
-    FindingCode code = spec.finding().value();
-    if (!canBe(code)) {
+    Optional<Code> known = code(spec);
+    if (known.isEmpty()) {
+      return;
+    }
+    Code code = known.get();
+    if (!code.canBeAccepted()) {
       findings.add(
-          FindingCode.Z1018,
+          RecipeCode.Z1018,
           spec.finding().where(),
           code + " (" + code.title() + ") isn't one that can be accepted.",
           "Mend what it tells, and remove this.");
     } else if (isOver(spec)) {
       findings.add(
-          FindingCode.Z1019,
+          RecipeCode.Z1019,
           spec.until().where(),
           code + " was accepted until " + spec.until().value() + ": " + spec.because(),
           "Mend what it tells; or, if the reason still holds, name a later day.");
@@ -69,7 +84,9 @@ public final class Acceptance {
 
   private Finding judged(Finding f) {
     for (AcceptSpec spec : accepted) {
-      if (spec.finding().value() == f.code() && canBe(f.code()) && isThere(spec, f.where())) {
+      if (code(spec).filter(c -> c.name().equals(f.code().name())).isPresent()
+          && f.code().canBeAccepted()
+          && isThere(spec, f.where())) {
         used.add(spec);
         if (!isOver(spec)) {
           return f.accepted(spec.because() + " (until " + spec.until().value() + ")");
@@ -93,9 +110,9 @@ public final class Acceptance {
   }
 
   private void tellUnused(AcceptSpec spec) {
-    if (canBe(spec.finding().value()) && !used.contains(spec)) {
+    if (canBe(spec) && !used.contains(spec)) {
       findings.add(
-          FindingCode.Z1020,
+          RecipeCode.Z1020,
           spec.where(),
           spec.finding().value()
               + " is accepted"

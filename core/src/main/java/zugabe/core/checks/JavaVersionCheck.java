@@ -2,13 +2,13 @@ package zugabe.core.checks;
 
 import java.io.IOException;
 import java.util.Optional;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.Materials;
+import zugabe.core.plan.Part;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.Program;
 import zugabe.formats.classfile.ClassFacts;
 
 /** Holds the Java version that a recipe states against what the byte code needs. */
@@ -18,21 +18,23 @@ public final class JavaVersionCheck {
   /** Checks every program of the plan. */
   public static void run(Plan plan, Findings findings) throws IOException {
     for (Planned d : plan.deliverables()) {
-      if (d.program().isPresent()) {
-        Optional<Materials.Highest> highest = d.materials().highest();
+      for (Part part : d.parts()) {
+        Optional<Program> program = part.program().filter(Program::isJava);
+        Optional<Materials.Highest> highest =
+            program.isPresent() ? part.materials().highest() : Optional.empty();
         if (highest.isPresent()) {
-          check(d.program().get(), highest.get(), findings);
+          check(program.get(), highest.get(), findings);
         }
       }
     }
   }
 
-  private static void check(PlannedProgram program, Materials.Highest highest, Findings findings) {
+  private static void check(Program program, Materials.Highest highest, Findings findings) {
     int needs = ClassFacts.javaVersion(highest.major());
     if (needs > program.java().from()) {
       Where where = Where.file(highest.file());
       findings.add(
-          FindingCode.Z3004,
+          CheckCode.Z3004,
           highest.entry().isEmpty() ? where : where.inside(highest.entry(), -1),
           "It is compiled for Java "
               + needs

@@ -10,15 +10,14 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
+import zugabe.core.plan.Part;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedTree;
 
 /** Holds a program's libraries against each other. */
 public final class LibrariesCheck {
@@ -29,6 +28,7 @@ public final class LibrariesCheck {
 
   private final Findings findings;
   private final Set<String> done = new HashSet<>();
+  private final Set<String> unlicensed = new HashSet<>();
 
   private LibrariesCheck(Findings findings) {
     this.findings = findings;
@@ -38,19 +38,19 @@ public final class LibrariesCheck {
   public static void run(Plan plan, Findings findings) {
     LibrariesCheck check = new LibrariesCheck(findings);
     for (Planned d : plan.deliverables()) {
-      boolean licence = d.tree().flatMap(PlannedTree::licence).isPresent();
-      check.group(d.materials(), licence, d.where());
-      for (PlannedTree.Part part : d.tree().map(PlannedTree::parts).orElse(List.of())) {
-        check.group(part.materials(), licence, part.program().where());
-      }
+      d.parts().forEach(check::part);
     }
   }
 
-  private void group(Materials materials, boolean licence, Where where) {
+  private void part(Part part) {
+    Materials materials = part.materials();
     if (done.add(materials.name())) {
       versions(materials.libraries());
       modules(materials.libraries());
-      licences(materials, licence, where);
+    }
+    // the text may go along with one deliverable and not with another
+    if (part.licence().isEmpty() && unlicensed.add(materials.name())) {
+      licences(materials, part.where());
     }
   }
 
@@ -63,6 +63,10 @@ public final class LibrariesCheck {
             .map(v -> v.replaceFirst(";.*", "").strip());
     Matcher name = NAME.matcher(library.name());
     return bundle.orElseGet(() -> name.matches() ? name.group(1) : "");
+  }
+
+  private static boolean isNamed(Library library) {
+    return !identity(library).isEmpty();
   }
 
   private static String version(Library library) {
@@ -83,7 +87,7 @@ public final class LibrariesCheck {
           for (Library l : all.subList(1, all.size())) {
             boolean same = version(l).equals(version(first));
             findings.add(
-                FindingCode.Z4025,
+                CheckCode.Z4025,
                 Where.file(l.file().name()),
                 same
                     ? identity
@@ -123,9 +127,9 @@ public final class LibrariesCheck {
               });
       for (String p : own) {
         Library other = packages.putIfAbsent(p, l);
-        if (other != null && !identity(other).equals(identity(l))) {
+        if (other != null && !(isNamed(l) && identity(other).equals(identity(l)))) {
           findings.add(
-              FindingCode.Z4027,
+              CheckCode.Z4027,
               Where.file(l.file().name()),
               "Package " + p + " is in the module " + other.file().name() + " as well.",
               "Keep one of the two, or run the program from the class path.");
@@ -139,7 +143,7 @@ public final class LibrariesCheck {
     return !path.endsWith(".class") && LICENCE.matcher(path).matches();
   }
 
-  private void licences(Materials materials, boolean known, Where where) {
+  private void licences(Materials materials, Where where) {
     List<String> without = new ArrayList<>();
     for (Library l : materials.libraries()) {
       boolean has = l.contents().stream().anyMatch(c -> isLicence(c.entry().name()));
@@ -148,13 +152,12 @@ public final class LibrariesCheck {
       }
     }
     boolean together =
-        known
-            || without.isEmpty()
+        without.isEmpty()
             || materials.own().stream().map(OwnFile::path).anyMatch(LibrariesCheck::isLicence);
     if (!together) {
       int more = without.size() - FEW;
       findings.add(
-          FindingCode.Z4033,
+          CheckCode.Z4033,
           where,
           "No licence text goes along for "
               + String.join(", ", without.subList(0, Math.min(FEW, without.size())))

@@ -6,13 +6,14 @@ import java.util.Set;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.links.LinkCheck;
-import zugabe.core.materials.Materials;
 import zugabe.core.materials.UserCache;
+import zugabe.core.plan.Part;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedProgram;
-import zugabe.core.plan.PlannedTree;
+import zugabe.core.plan.Program;
+import zugabe.core.plan.Use;
 import zugabe.core.work.Workers;
+import zugabe.formats.classfile.ClassFacts;
 
 /** Looks for what programs need and don't have; each program once, whatever is made of it. */
 public final class MissingCheck {
@@ -28,34 +29,25 @@ public final class MissingCheck {
       throws IOException {
     MissingCheck check = new MissingCheck(workers, cache, findings);
     for (Planned d : plan.deliverables()) {
-      if (d.tree().isPresent()) {
-        for (PlannedTree.Part part : d.tree().get().parts()) {
-          check.program(part.program(), part.materials(), false);
+      for (Part part : d.parts()) {
+        if (part.isJava()) {
+          check.look(part);
         }
-      } else if (d.program().isPresent()) {
-        check.program(d.program().get(), d.materials(), d.kind().equals("war"));
-      } else if (d.kind().equals("jar") || d.kind().equals("war")) {
-        int java =
-            d.materials()
-                .highest()
-                .map(h -> zugabe.formats.classfile.ClassFacts.javaVersion(h.major()))
-                .orElse(8);
-        check.look("", d.materials(), java, d.kind().equals("war"), d.where());
       }
     }
   }
 
-  private void program(PlannedProgram program, Materials materials, boolean inContainer)
-      throws IOException {
-    if (program.file().isEmpty()) {
-      look(program.main(), materials, program.java().from(), inContainer, program.where());
-    }
-  }
-
-  private void look(String main, Materials materials, int java, boolean inContainer, Where where)
-      throws IOException {
-    if (done.add(materials.name() + " " + main + " " + java + " " + inContainer)) {
-      links.run(new LinkCheck.Subject(materials, main, java, inContainer), where);
+  /** A program, from its main class on; a library, from all that others may call. */
+  private void look(Part part) throws IOException {
+    String main = part.program().map(Program::main).orElse("");
+    boolean inContainer = part.use() == Use.SERVED;
+    int java =
+        part.program().isPresent()
+            ? part.program().get().java().from()
+            : part.materials().highest().map(h -> ClassFacts.javaVersion(h.major())).orElse(8);
+    Where where = part.program().map(Program::where).orElse(part.where());
+    if (done.add(part.materials().name() + " " + main + " " + java + " " + inContainer)) {
+      links.run(new LinkCheck.Subject(part.materials(), main, java, inContainer), where);
     }
   }
 }

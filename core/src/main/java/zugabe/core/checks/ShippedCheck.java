@@ -10,21 +10,23 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
+import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Severity;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
+import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.Nature;
 import zugabe.core.materials.OwnFile;
-import zugabe.core.materials.Platforms;
 import zugabe.core.materials.Recogniser;
 import zugabe.core.materials.Recognition;
+import zugabe.core.plan.Part;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedTree;
+import zugabe.core.plan.Program;
+import zugabe.core.program.Platforms;
 import zugabe.core.work.Workers;
 
 /** Looks at every file that goes out as it is, for what nobody means to ship. */
@@ -95,12 +97,7 @@ public final class ShippedCheck {
   public static void run(Plan plan, Workers workers, Findings findings) throws IOException {
     ShippedCheck check = new ShippedCheck(findings);
     for (Planned d : plan.deliverables()) {
-      boolean tree = d.tree().isPresent();
-      Set<String> among = Set.copyOf(d.tree().map(PlannedTree::platforms).orElse(List.of()));
-      check.add(d.materials(), tree, "", among);
-      for (PlannedTree.Part part : d.tree().map(PlannedTree::parts).orElse(List.of())) {
-        check.add(part.materials(), true, part.program().file().orElse(""), among);
-      }
+      d.parts().forEach(check::add);
     }
     List<Shipped> all = new ArrayList<>(check.files.values());
     // each look says what it found in its turn, so that nothing depends on the threads
@@ -112,7 +109,11 @@ public final class ShippedCheck {
         });
   }
 
-  private void add(Materials materials, boolean unpacked, String starts, Set<String> among) {
+  private void add(Part part) {
+    Materials materials = part.materials();
+    boolean unpacked = part.liesUnpacked();
+    String starts = part.program().flatMap(Program::file).orElse("");
+    Set<String> among = Set.copyOf(part.platforms());
     materials.own().forEach(o -> add(o, "", unpacked, starts, among));
     materials.web().forEach(o -> add(o, "", false, "", Set.of()));
     materials
@@ -142,7 +143,7 @@ public final class ShippedCheck {
     Where where = Where.file(s.file().name());
     if (s.unpacked() && (s.file().mode() & SET_ID) != 0) {
       findings.add(
-          FindingCode.Z4031,
+          CheckCode.Z4031,
           where,
           "Whoever runs it gets its owner's or group's rights; the deliverable doesn't keep that.",
           "Remove the setuid and setgid bits (chmod a-s), and give the right where it is needed.");
@@ -150,7 +151,7 @@ public final class ShippedCheck {
     for (String part : VERSION_CONTROL) {
       if (("/" + s.path()).contains("/" + part + "/")) {
         findings.add(
-            FindingCode.Z9005,
+            CheckCode.Z9005,
             where,
             "It belongs to a version-control system.",
             "Leave the folder " + part + " out of the materials.");
@@ -160,7 +161,7 @@ public final class ShippedCheck {
     if (s.file().size() == 0) {
       if (NEVER_EMPTY.matcher(name).matches()) {
         findings.add(
-            FindingCode.Z2017,
+            MaterialCode.Z2017,
             where,
             "It has no bytes.",
             "Make it again; look whether the build that writes it was done.");
@@ -171,7 +172,7 @@ public final class ShippedCheck {
         && SECRET_SETTINGS.matcher(name).matches()
         && !SAMPLE.matcher(name).matches()) {
       findings.add(
-          FindingCode.Z9003,
+          CheckCode.Z9003,
           where,
           "Files of this name hold passwords and tokens of one machine.",
           "Leave it out of the materials; ship a sample without values.");
@@ -191,7 +192,7 @@ public final class ShippedCheck {
         && !(s.platform().isEmpty() && s.starts())
         && to.stream().noneMatch(platform -> isFor(r, platform))) {
       findings.add(
-          FindingCode.Z4026,
+          CheckCode.Z4026,
           where,
           "It is for "
               + String.join(", ", r.platforms())
@@ -210,7 +211,7 @@ public final class ShippedCheck {
     }
     if (s.unpacked() && NEVER_RUN.contains(r.nature()) && s.file().isExecutable()) {
       findings.add(
-          FindingCode.Z4030,
+          CheckCode.Z4030,
           where,
           "It may be run, and is no program: " + r.nature().word() + ".",
           "Remove its execute permission (chmod a-x).");
@@ -228,19 +229,19 @@ public final class ShippedCheck {
     switch (r.nature()) {
       case PRIVATE_KEY ->
           findings.add(
-              FindingCode.Z9001,
+              CheckCode.Z9001,
               where,
               "It is a private key" + (r.fact("protected").isEmpty() ? "." : ", under a password."),
               "Leave it out of the materials; if it went out before, replace the key.");
       case KEY_STORE ->
           findings.add(
-              FindingCode.Z9002,
+              CheckCode.Z9002,
               where,
               "It is a key store (" + r.form() + ").",
               "Leave it out of the materials; certificates to be trusted go into a file without keys.");
       case CORE_DUMP ->
           findings.add(
-              FindingCode.Z9006,
+              CheckCode.Z9006,
               where,
               "It is the memory of a program that crashed.",
               "Leave it out of the materials.");
@@ -254,7 +255,7 @@ public final class ShippedCheck {
     OptionalInt token = Tokens.line(text);
     if (token.isPresent()) {
       findings.add(
-          FindingCode.Z9004,
+          CheckCode.Z9004,
           where.at(token.getAsInt()),
           "The line has the form of an access key, a token or a password.",
           "Leave it out and let the installed program be told it; if it went out before, replace it.");
@@ -268,7 +269,7 @@ public final class ShippedCheck {
     int end = text.indexOf('\n');
     Severity severity = s.starts() ? Severity.ERROR : Severity.WARNING;
     if (end > 0 && text.charAt(end - 1) == '\r') {
-      FindingCode code = FindingCode.Z4032;
+      Code code = CheckCode.Z4032;
       findings.add(
           new Finding(
               code,
@@ -281,7 +282,7 @@ public final class ShippedCheck {
     boolean forWindows = s.platform().startsWith("windows");
     if (s.unpacked() && !s.starts() && !forWindows && !s.file().isExecutable()) {
       findings.add(
-          FindingCode.Z4029,
+          CheckCode.Z4029,
           where,
           "It starts with #! and may not be run.",
           "Give it execute permission (chmod a+x), or remove the first line if others read it in.");

@@ -10,7 +10,7 @@ package zugabe.core.finding;
  * @param accepted the recipe's reason for living with it, and until when; empty when it doesn't
  */
 public record Finding(
-    FindingCode code,
+    Code code,
     Severity severity,
     Where where,
     String what,
@@ -19,8 +19,7 @@ public record Finding(
     String accepted) {
 
   /** One that nobody accepts. */
-  public Finding(
-      FindingCode code, Severity severity, Where where, String what, String why, String fix) {
+  public Finding(Code code, Severity severity, Where where, String what, String why, String fix) {
     this(code, severity, where, what, why, fix, "");
   }
 

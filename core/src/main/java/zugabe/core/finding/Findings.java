@@ -29,7 +29,7 @@ public final class Findings {
   private final Map<String, Finding> all = new LinkedHashMap<>();
 
   /** Adds a finding of the code's own severity. */
-  public void add(FindingCode code, Where where, String what, String fix) {
+  public void add(Code code, Where where, String what, String fix) {
     add(new Finding(code, code.severity(), where, what, code.why(), fix));
   }
 

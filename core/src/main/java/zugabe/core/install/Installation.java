@@ -2,7 +2,7 @@ package zugabe.core.install;
 
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,19 +10,21 @@ import java.util.Optional;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.Located;
+import zugabe.core.kind.Report;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
+import zugabe.core.materials.MaterialCode;
+import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
-import zugabe.core.plan.CarriedRuntime;
+import zugabe.core.plan.Part;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedProgram;
-import zugabe.core.plan.PlannedTree;
+import zugabe.core.plan.Program;
+import zugabe.core.program.Platforms;
 import zugabe.core.scripts.InstallScripts;
 import zugabe.core.scripts.Places;
 import zugabe.core.scripts.StartScripts;
-import zugabe.core.target.Held;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.icon.Ico;
@@ -41,86 +43,90 @@ import zugabe.formats.picture.Picture;
  * </pre>
  */
 public final class Installation {
-  private static final String GENERATED = "the build";
-
   /** Whatever its header says, a picture of 256 pixels is smaller than this. */
   private static final long MAX_ICON_BYTES = 1 << 20;
 
   private final Planned deliverable;
-  private final PlannedTree plan;
+  private final TreePlan plan;
   private final String platform;
-  private final Held held;
-  private final boolean full;
+  private final ProgramJars jars;
   private final Placing placing;
 
-  private Installation(
-      Planned deliverable, String platform, Held held, boolean full, Findings findings) {
+  private Installation(Planned deliverable, TreePlan plan, String platform, Findings findings) {
     this.deliverable = deliverable;
-    this.plan = deliverable.tree().orElseThrow();
+    this.plan = plan;
     this.platform = platform;
-    this.held = held;
-    this.full = full;
-    this.placing = new Placing(deliverable, platform, findings);
+    this.jars = new ProgramJars(deliverable, plan.jars());
+    this.placing = new Placing(deliverable.where(), deliverable.time(), platform, findings);
   }
 
   /**
-   * The tree; paths are relative to its top.
+   * What is made before the tree.
+   *
+   * @param jars names of the programs' jars
+   * @param held what deliverables that lie in the tree will be, by their names
+   */
+  public record Awaiting(Collection<String> jars, Map<String, Report> held) {}
+
+  /**
+   * The tree; paths are relative to its top. What is made before it is awaited there.
    *
    * @param platform such as {@code linux-x64}; empty for a tree that serves all
-   * @param full false to be looked at only: what the build itself brings along has no content
    */
   public static InstallTree of(
-      Planned d, String platform, Held held, boolean full, Findings findings) throws IOException {
-    Installation installation = new Installation(d, platform, held, full, findings);
-    installation.fill();
-    return installation.placing.tree(Comparator.naturalOrder());
-  }
-
-  /** Whether a platform's programs are started by batch files. */
-  public static boolean isWindows(String platform) {
-    return platform.startsWith("windows");
+      Planned d, TreePlan plan, String platform, Awaiting awaiting, Findings findings)
+      throws IOException {
+    Installation installation = new Installation(d, plan, platform, findings);
+    installation.fill(awaiting);
+    return installation.placing.finish();
   }
 
   private boolean hasSh() {
-    return !isWindows(platform);
+    return !Platforms.isWindows(platform);
   }
 
   private boolean hasCmd() {
-    return platform.isEmpty() || isWindows(platform);
+    return platform.isEmpty() || Platforms.isWindows(platform);
   }
 
-  private void fill() throws IOException {
-    for (OwnFile own : deliverable.materials().own()) {
-      placing.own("", own);
-    }
-    for (OwnFile own :
-        forPlatform(deliverable.materials().ownFor(), deliverable.materials().name())) {
-      placing.own("", own);
-    }
-    for (Library library : deliverable.materials().libraries()) {
-      placing.file("lib/" + library.name(), 0644, Entry.Role.WHOLE_LIBRARY, library.file());
+  private void fill(Awaiting awaiting) throws IOException {
+    for (Part part : deliverable.parts()) {
+      if (part.program().isEmpty()) {
+        files(part.materials());
+      }
     }
     plan.licence().ifPresent(l -> placing.file(name(l), 0644, Entry.Role.OWN, l));
-    for (ProgramJars.Jar jar : ProgramJars.of(deliverable)) {
-      placing.generated("lib/" + jar.name(), 0644, held.part(jar.name()));
-    }
-    for (PlannedTree.Part part : plan.parts()) {
-      part(part);
+    awaiting.jars().forEach(jar -> placing.awaited("lib/" + jar, jar));
+    for (Part part : deliverable.parts()) {
+      if (part.program().isPresent()) {
+        program(part, part.program().get());
+      }
     }
     CarriedRuntime runtime = plan.runtimes().get(platform);
     if (runtime != null) {
       runtime(runtime);
     }
-    holds();
+    deliverable.holds().forEach((name, folder) -> held(name, folder, awaiting.held()));
     icons();
     if (plan.install()) {
       installScripts();
     }
-    placing.finish(full);
+  }
+
+  private void files(Materials materials) throws IOException {
+    for (OwnFile own : materials.own()) {
+      placing.own("", own);
+    }
+    for (OwnFile own : forPlatform(materials)) {
+      placing.own("", own);
+    }
+    for (Library library : materials.libraries()) {
+      placing.file("lib/" + library.name(), 0644, Entry.Role.WHOLE_LIBRARY, library.file());
+    }
   }
 
   private void icons() throws IOException {
-    boolean windows = plan.parts().stream().anyMatch(p -> p.program().isWindow());
+    boolean windows = deliverable.programs().stream().anyMatch(Program::isWindow);
     if (plan.icon().isEmpty() || !windows) {
       return;
     }
@@ -147,7 +153,7 @@ public final class Installation {
       placing
           .findings()
           .add(
-              FindingCode.Z2016,
+              MaterialCode.Z2016,
               deliverable.where(),
               icon.name() + " is damaged: " + e.getMessage() + ".",
               "Save the picture again.");
@@ -155,7 +161,9 @@ public final class Installation {
   }
 
   private void installScripts() throws IOException {
-    InstallScripts scripts = new InstallScripts(deliverable, platform);
+    InstallScripts scripts =
+        new InstallScripts(
+            deliverable.app(), deliverable.programs(), plan.icon().isPresent(), platform);
     for (InstallScripts.Made made : scripts.removing()) {
       placing.generated(made.path(), made.mode(), made.content());
     }
@@ -168,45 +176,46 @@ public final class Installation {
     return file.name().substring(file.name().lastIndexOf('/') + 1);
   }
 
-  private List<OwnFile> forPlatform(Map<String, List<OwnFile>> files, String group) {
-    if (platform.isEmpty() && !files.isEmpty()) {
+  private List<OwnFile> forPlatform(Materials materials) {
+    if (platform.isEmpty() && !materials.ownFor().isEmpty()) {
       placing
           .findings()
           .add(
-              FindingCode.Z3016,
+              InstallCode.Z3016,
               deliverable.where(),
               "The group \""
-                  + group
+                  + materials.name()
                   + "\" has files for single platforms, and the archive serves all.",
-              "Write platforms: [" + String.join(", ", files.keySet()) + "] for the archive.");
+              "Write platforms: ["
+                  + String.join(", ", materials.ownFor().keySet())
+                  + "] for the archive.");
     }
-    return files.getOrDefault(platform, List.of());
+    return materials.ownFor().getOrDefault(platform, List.of());
   }
 
-  private void part(PlannedTree.Part part) throws IOException {
-    PlannedProgram program = part.program();
-    Places places = program.file().isPresent() ? files(part) : jars(part);
+  private void program(Part part, Program program) throws IOException {
+    Places places = program.isJava() ? jars(part) : files(part, program);
+    List<Located<String>> options = program.isJava() ? jars.options(part) : List.of();
     StartScripts scripts =
-        new StartScripts(deliverable, program, ProgramJars.options(deliverable, part), places);
+        new StartScripts(
+            deliverable.app(), deliverable.app().shortName(), program, options, places);
     String name = program.name();
     if (hasSh()) {
-      placing.generated("bin/" + name, 0755, Content.of(full ? scripts.sh() : new byte[0]));
+      placing.generated("bin/" + name, 0755, Content.deferred(scripts::sh));
     }
     if (hasCmd()) {
-      placing.generated(
-          "bin/" + name + ".cmd", 0644, Content.of(full ? scripts.cmd() : new byte[0]));
+      placing.generated("bin/" + name + ".cmd", 0644, Content.deferred(scripts::cmd));
     }
-    placing.generated(places.settings(), 0644, Content.of(full ? scripts.settings() : new byte[0]));
+    placing.generated(places.settings(), 0644, Content.deferred(scripts::settings));
   }
 
-  private Places jars(PlannedTree.Part part) throws IOException {
-    for (Map.Entry<String, Library> library :
-        ProgramJars.libraries(deliverable, part, placing.findings()).entrySet()) {
+  private Places jars(Part part) throws IOException {
+    for (Map.Entry<String, Library> library : jars.libraries(part, placing.findings()).entrySet()) {
       placing.file(
           "lib/" + library.getKey(), 0644, Entry.Role.WHOLE_LIBRARY, library.getValue().file());
     }
     List<String> modules = new ArrayList<>();
-    ProgramJars.classPath(deliverable, part).forEach(n -> modules.add("lib/" + n));
+    jars.classPath(part).forEach(n -> modules.add("lib/" + n));
     String jar = "lib/" + ProgramJars.name(part);
     modules.add(jar);
     return new Places(
@@ -214,20 +223,20 @@ public final class Installation {
   }
 
   /** A program that isn't Java: its files lie as its group has them. */
-  private Places files(PlannedTree.Part part) throws IOException {
+  private Places files(Part part, Program program) throws IOException {
     String folder = "lib/" + part.materials().name() + "/";
     List<OwnFile> files = new ArrayList<>(part.materials().own());
-    files.addAll(forPlatform(part.materials().ownFor(), part.materials().name()));
-    String wanted = part.program().file().orElseThrow();
-    StartedFile started = new StartedFile(part, platform, files, placing.findings());
+    files.addAll(forPlatform(part.materials()));
+    String wanted = program.file().orElseThrow();
+    StartedFile started = new StartedFile(part, program, platform, files, placing.findings());
     Optional<OwnFile> found = started.find();
     Optional<String> file = found.map(OwnFile::path);
     if (found.isEmpty()) {
       placing
           .findings()
           .add(
-              FindingCode.Z3016,
-              part.program().where(),
+              InstallCode.Z3016,
+              program.where(),
               "There is no file "
                   + wanted
                   + " for "
@@ -241,12 +250,11 @@ public final class Installation {
     }
     for (OwnFile own : files) {
       boolean runs =
-          own.path().equals(file.orElse(""))
-              || own.path().equals(part.program().interpreter().orElse(""));
+          own.path().equals(file.orElse("")) || own.path().equals(program.interpreter().orElse(""));
       placing.own(folder, own, runs);
     }
     Optional<String> interpreter =
-        part.program()
+        program
             .interpreter()
             .map(i -> files.stream().anyMatch(o -> o.path().equals(i)) ? folder + i : i);
     return new Places(
@@ -259,11 +267,11 @@ public final class Installation {
         platform.isEmpty());
   }
 
-  private static String settings(PlannedTree.Part part) {
-    return "etc/" + part.program().name() + ".settings";
+  private static String settings(Part part) {
+    return "etc/" + part.program().orElseThrow().name() + ".settings";
   }
 
-  private Optional<String> natives(PlannedTree.Part part) {
+  private Optional<String> natives(Part part) {
     Map<String, List<FileContent>> natives = new LinkedHashMap<>(part.materials().natives());
     natives.keySet().removeIf(p -> !platform.isEmpty() && !p.equals(platform));
     natives.forEach(
@@ -282,25 +290,18 @@ public final class Installation {
     }
   }
 
-  private void holds() {
-    plan.holds()
-        .forEach(
-            (deliverableName, folder) -> {
-              String prefix = folder.equals(".") ? "" : folder + "/";
-              for (Held.File file : held.deliverables().getOrDefault(deliverableName, List.of())) {
-                placing.put(
-                    new Entry.RegularFile(
-                        prefix + file.path(),
-                        file.mode(),
-                        deliverable.time(),
-                        Entry.Role.HELD,
-                        file.content(),
-                        "the deliverable " + deliverableName));
-              }
-            });
-  }
-
-  static String origin() {
-    return GENERATED;
+  private void held(String name, String folder, Map<String, Report> held) {
+    String prefix = folder.equals(".") ? "" : folder + "/";
+    for (Report.File file : held.getOrDefault(name, Report.NOTHING).files()) {
+      placing.put(
+          new Entry.Awaited(
+              prefix + file.path(),
+              file.mode(),
+              deliverable.time(),
+              Entry.Role.HELD,
+              name,
+              file.path(),
+              "the deliverable " + name));
+    }
   }
 }

@@ -2,25 +2,24 @@ package zugabe.core.install;
 
 import java.util.ArrayList;
 import java.util.List;
+import zugabe.core.kind.Form;
 import zugabe.core.plan.Identity;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedTree;
 import zugabe.core.scripts.InstalledNames;
-import zugabe.core.target.Form;
 
 /** Forms that the application's identity takes where an archive is unpacked and installed. */
 public final class InstalledForms {
   private static final String AS_WRITTEN = "app.version, as written";
 
   private final Identity app;
-  private final PlannedTree tree;
+  private final TreePlan tree;
   private final InstalledNames names;
   private final List<Form> forms = new ArrayList<>();
 
-  private InstalledForms(Planned d) {
+  private InstalledForms(Planned d, TreePlan tree) {
     this.app = d.app();
-    this.tree = d.tree().orElseThrow();
-    this.names = new InstalledNames(d);
+    this.tree = tree;
+    this.names = new InstalledNames(d.app(), d.programs());
   }
 
   /**
@@ -28,12 +27,11 @@ public final class InstalledForms {
    *
    * @param top the archive's folder
    */
-  public static List<Form> of(Planned d, String top) {
-    InstalledForms forms = new InstalledForms(d);
-    String derived = d.app().shortName() + "-" + d.app().version();
-    boolean isDerived = d.file().equals(derived);
+  public static List<Form> of(Planned d, TreePlan tree, String top) {
+    InstalledForms forms = new InstalledForms(d, tree);
+    boolean isDerived = top.startsWith(d.app().fileName());
     forms.add("top folder", top, isDerived ? forms.shortFrom() + ", and app.version" : "file:");
-    if (forms.tree.install() && !forms.tree.parts().isEmpty()) {
+    if (tree.install() && !d.programs().isEmpty()) {
       forms.installed();
     }
     return forms.forms;
@@ -44,7 +42,7 @@ public final class InstalledForms {
   }
 
   private String shortFrom() {
-    return app.id().isPresent() ? "the last part of app.id" : "app.name";
+    return app.shortNameFrom();
   }
 
   private void installed() {
@@ -72,7 +70,6 @@ public final class InstalledForms {
   }
 
   private boolean isFor(String system) {
-    return tree.platforms().isEmpty()
-        || tree.platforms().stream().anyMatch(p -> p.startsWith(system));
+    return tree.isFor(system);
   }
 }

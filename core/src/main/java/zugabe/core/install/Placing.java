@@ -3,6 +3,7 @@ package zugabe.core.install;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -10,75 +11,86 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.OwnFile;
-import zugabe.core.plan.Planned;
+import zugabe.core.program.Platforms;
+import zugabe.core.tree.Clashes;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
+import zugabe.core.tree.Links;
+import zugabe.core.tree.TreeCode;
 
 /**
  * Puts files into an install tree. Equal files for one place are one; of different ones a finding
  * tells.
  */
-final class Placing {
-  private final Planned deliverable;
+public final class Placing {
+  private final Where where;
+  private final Instant time;
   private final String platform;
   private final Findings findings;
   private final InstallTree.Builder tree;
   private final Map<String, Entry> entries = new HashMap<>();
   private final List<String> links = new ArrayList<>();
 
-  Placing(Planned deliverable, String platform, Findings findings) {
-    this.deliverable = deliverable;
+  /**
+   * @param where the deliverable's place in the recipe
+   * @param time of the entries
+   * @param platform that the tree is for; empty when it serves all
+   */
+  public Placing(Where where, Instant time, String platform, Findings findings) {
+    this.where = where;
+    this.time = time;
     this.platform = platform;
     this.findings = findings;
-    this.tree = InstallTree.builder(deliverable.time());
+    this.tree = InstallTree.builder(time);
   }
 
-  Findings findings() {
+  public Findings findings() {
     return findings;
   }
 
   /** Paths of all files and links, in order. */
-  List<String> paths() {
+  public List<String> paths() {
     return entries.keySet().stream().sorted().toList();
   }
 
-  InstallTree tree(Comparator<String> order) {
-    return tree.sorted(order);
-  }
-
-  void own(String folder, OwnFile own) throws IOException {
+  public void own(String folder, OwnFile own) throws IOException {
     own(folder, own, false);
   }
 
   /**
+   * Puts a file, or a link that stays one, below a folder.
+   *
    * @param runs whether it can be run whatever its permissions say
    */
-  void own(String folder, OwnFile own, boolean runs) throws IOException {
+  public void own(String folder, OwnFile own, boolean runs) throws IOException {
     String path = folder + own.path();
     if (own.link().isPresent()) {
       links.add(path);
-      put(new Entry.SymbolicLink(path, 0777, deliverable.time(), own.link().get()));
+      put(new Entry.SymbolicLink(path, 0777, time, own.link().get()));
       return;
     }
     int mode = runs || own.file().isExecutable() ? 0755 : 0644;
     file(path, mode, Entry.Role.OWN, own.file());
   }
 
-  void file(String path, int mode, Entry.Role role, FileContent file) {
-    put(new Entry.RegularFile(path, mode, deliverable.time(), role, file, file.name()));
+  public void file(String path, int mode, Entry.Role role, FileContent file) {
+    put(new Entry.RegularFile(path, mode, time, role, file, file.name()));
   }
 
-  void generated(String path, int mode, Content content) {
-    put(
-        new Entry.RegularFile(
-            path, mode, deliverable.time(), Entry.Role.GENERATED, content, Installation.origin()));
+  public void generated(String path, int mode, Content content) {
+    put(new Entry.RegularFile(path, mode, time, Entry.Role.GENERATED, content, "the build"));
   }
 
-  void put(Entry entry) {
+  /** A part of the deliverable that is made before the tree. */
+  public void awaited(String path, String part) {
+    put(new Entry.Awaited(path, 0644, time, Entry.Role.GENERATED, "", part, "the build"));
+  }
+
+  public void put(Entry entry) {
     Optional<Entry> there = tree.put(entry);
     if (there.isEmpty()) {
       entries.put(entry.path(), entry);
@@ -89,16 +101,9 @@ final class Placing {
         entries.put(entry.path(), entry);
       }
     } else {
-      findings.add(
-          FindingCode.Z4006,
-          deliverable.where(),
-          origin(there.get()) + " and " + origin(entry) + " would both be " + entry.path() + ".",
-          "Remove one of them, or name only the folder that counts.");
+      Clashes.both(
+          findings, where, Clashes.origin(there.get()), Clashes.origin(entry), entry.path());
     }
-  }
-
-  private static String origin(Entry entry) {
-    return entry instanceof Entry.RegularFile file ? file.origin() : "a link";
   }
 
   private static boolean same(Entry a, Entry b) {
@@ -131,33 +136,24 @@ final class Placing {
   }
 
   /**
-   * Looks at the tree as a whole: clashes, links, and names that the target forbids.
-   *
-   * @param checked whether that was done before, and only links are still to be replaced
+   * The whole tree, looked at as a whole: clashes, links, and names that the target forbids. Paths
+   * are in bytewise order.
    */
-  void finish(boolean checked) {
+  public InstallTree finish() {
     for (String link : links) {
       link((Entry.SymbolicLink) entries.get(link));
     }
-    if (checked) {
-      return;
-    }
-    for (String path : tree.filesAsFolders()) {
-      findings.add(
-          FindingCode.Z4006,
-          deliverable.where(),
-          path + " is a file and a folder at once.",
-          "Remove one of the materials that bring it.");
-    }
-    TargetNames.check(entries.keySet(), deliverable, platform, findings);
+    Clashes.filesAsFolders(findings, where, tree);
+    TargetNames.check(entries.keySet(), where, platform, findings);
+    return tree.sorted(Comparator.naturalOrder());
   }
 
   private void link(Entry.SymbolicLink link) {
     Optional<String> target = Links.resolved(link.path(), link.target());
     if (target.isEmpty()) {
       findings.add(
-          FindingCode.Z4012,
-          deliverable.where(),
+          TreeCode.Z4012,
+          where,
           link.path() + " is a link to " + link.target() + ", which is outside the tree.",
           link.path().startsWith("runtime/")
               ? "Carry a runtime as its maker publishes it: this one is part of the system that is running here."
@@ -168,12 +164,12 @@ final class Placing {
     boolean folder = entries.keySet().stream().anyMatch(p -> p.startsWith(target.get() + "/"));
     if (end.isEmpty() && !folder && !target.get().isEmpty()) {
       findings.add(
-          FindingCode.Z4013,
-          deliverable.where(),
+          TreeCode.Z4013,
+          where,
           link.path() + " is a link to " + link.target() + ", and nothing is there.",
           "Remove it, or add what it leads to.");
     }
-    if (Installation.isWindows(platform)) {
+    if (Platforms.isWindows(platform)) {
       // making links takes rights there that users don't have
       if (end.isPresent() && entries.get(end.get()) instanceof Entry.RegularFile file) {
         tree.replace(
@@ -181,8 +177,8 @@ final class Placing {
                 link.path(), file.mode(), file.time(), file.role(), file.content(), file.origin()));
       } else {
         findings.add(
-            FindingCode.Z4014,
-            deliverable.where(),
+            TreeCode.Z4014,
+            where,
             link.path() + " is a link to a folder, and users of Windows may not make links.",
             "Put a copy of the folder there.");
       }

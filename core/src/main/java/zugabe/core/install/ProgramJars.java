@@ -7,70 +7,83 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.core.finding.Findings;
-import zugabe.core.finding.Said;
-import zugabe.core.jar.Carried;
+import zugabe.core.finding.Located;
+import zugabe.core.jar.JarPlan;
+import zugabe.core.jar.JarStyle;
 import zugabe.core.jar.LibraryNames;
 import zugabe.core.jar.ProgramJar;
+import zugabe.core.jar.StartNeeds;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
+import zugabe.core.plan.Part;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedTree;
-import zugabe.core.target.Report.Treatment;
+import zugabe.core.plan.Program;
+import zugabe.core.plan.Use;
 
 /**
  * The jars of an install tree's programs. A program has a jar of its name; several programs of one
  * group share a jar with its classes, and their own say only what is started.
  */
 public final class ProgramJars {
-  private ProgramJars() {}
+  private final Planned deliverable;
+  private final JarStyle style;
 
   /**
-   * One jar.
-   *
-   * @param name its file name, in {@code lib}
+   * @param style how they are put together; libraries lie beside them
    */
-  public record Jar(String name, Planned planned, Carried carried, List<String> classPath) {
-
-    /**
-     * Lays it out.
-     *
-     * @param full false to be looked at only
-     * @param treatments gets files that a rule decided about
-     */
-    public zugabe.bytes.Layout layout(boolean full, List<Treatment> treatments, Findings findings)
-        throws IOException {
-      ProgramJar jar = ProgramJar.of(planned, carried, classPath, full, findings);
-      treatments.addAll(jar.treatments());
-      return jar.layout();
-    }
+  public ProgramJars(Planned deliverable, JarStyle style) {
+    this.deliverable = deliverable;
+    this.style = style;
   }
 
-  /** All of them. */
-  public static List<Jar> of(Planned d) throws IOException {
-    Map<String, List<PlannedTree.Part>> groups = new LinkedHashMap<>();
-    for (PlannedTree.Part part : d.tree().orElseThrow().parts()) {
-      if (part.program().file().isEmpty()) {
-        groups.computeIfAbsent(part.materials().name(), n -> new ArrayList<>()).add(part);
-      }
+  /** All of them, by their file names in {@code lib}. */
+  public Map<String, ProgramJar> all(Findings findings) throws IOException {
+    Map<String, List<Part>> groups = new LinkedHashMap<>();
+    for (Part part : programs()) {
+      groups.computeIfAbsent(part.materials().name(), n -> new ArrayList<>()).add(part);
     }
-    List<Jar> jars = new ArrayList<>();
-    for (List<PlannedTree.Part> parts : groups.values()) {
+    Map<String, ProgramJar> jars = new LinkedHashMap<>();
+    for (List<Part> parts : groups.values()) {
       if (parts.size() > 1) {
-        String name = shared(parts.get(0).materials());
-        Planned planned = d.jar(name, Optional.empty(), parts.get(0).materials());
-        jars.add(new Jar(name, planned, Carried.of(planned), List.of()));
+        Materials shared = parts.get(0).materials();
+        put(plan(shared(shared), Optional.empty(), shared), List.of(), jars, findings);
       }
-      for (PlannedTree.Part part : parts) {
-        Planned planned = planned(d, part, parts.size() > 1);
-        jars.add(new Jar(planned.file(), planned, Carried.of(planned), classPath(d, part)));
+      for (Part part : parts) {
+        put(plan(part, parts.size() > 1), classPath(part), jars, findings);
       }
     }
     return jars;
   }
 
-  private static Planned planned(Planned d, PlannedTree.Part part, boolean shares) {
+  private static void put(
+      JarPlan plan, List<String> classPath, Map<String, ProgramJar> jars, Findings findings)
+      throws IOException {
+    jars.put(plan.file(), ProgramJar.of(plan, StartNeeds.of(plan), classPath, findings));
+  }
+
+  /** Parts with a program in Java. */
+  private List<Part> programs() {
+    return deliverable.parts().stream()
+        .filter(p -> p.program().filter(Program::isJava).isPresent())
+        .toList();
+  }
+
+  private JarPlan plan(Part part, boolean shares) {
     Materials materials = shares ? part.materials().empty() : part.materials();
-    return d.jar(name(part), Optional.of(part.program()), materials);
+    return plan(name(part), part.program(), materials);
+  }
+
+  private JarPlan plan(String file, Optional<Program> starts, Materials holds) {
+    Part part =
+        new Part(starts, holds, Use.LOADED, List.of(), Optional.empty(), deliverable.where());
+    return new JarPlan(
+        file,
+        deliverable.app().shortName(),
+        deliverable.app(),
+        deliverable.time(),
+        part,
+        style,
+        deliverable.where());
   }
 
   private static String shared(Materials materials) {
@@ -78,34 +91,28 @@ public final class ProgramJars {
   }
 
   /** The jar that starts a program. */
-  static String name(PlannedTree.Part part) {
-    return part.program().name() + ".jar";
+  static String name(Part part) {
+    return part.program().orElseThrow().name() + ".jar";
   }
 
   /** What its start scripts have to carry. */
-  static List<Said<String>> options(Planned d, PlannedTree.Part part) {
-    return Carried.of(planned(d, part, false)).options();
+  List<Located<String>> options(Part part) {
+    return StartNeeds.of(plan(part, false)).options();
   }
 
   /** Its libraries as they lie in {@code lib}. */
-  static Map<String, Library> libraries(Planned d, PlannedTree.Part part, Findings findings)
-      throws IOException {
-    return LibraryNames.of(planned(d, part, false), findings);
+  Map<String, Library> libraries(Part part, Findings findings) throws IOException {
+    return LibraryNames.of(plan(part, false), findings);
   }
 
   /** What its jar names, in {@code lib}. */
-  static List<String> classPath(Planned d, PlannedTree.Part part) throws IOException {
+  List<String> classPath(Part part) throws IOException {
     List<String> names = new ArrayList<>();
-    boolean shares =
-        d.tree().orElseThrow().parts().stream()
-                .filter(p -> p.program().file().isEmpty())
-                .filter(p -> p.materials().name().equals(part.materials().name()))
-                .count()
-            > 1;
-    if (shares) {
+    String group = part.materials().name();
+    if (programs().stream().filter(p -> p.materials().name().equals(group)).count() > 1) {
       names.add(shared(part.materials()));
     }
-    names.addAll(libraries(d, part, new Findings()).keySet());
+    names.addAll(libraries(part, new Findings()).keySet());
     return names;
   }
 }

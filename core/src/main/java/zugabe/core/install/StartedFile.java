@@ -4,13 +4,12 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.materials.OwnFile;
-import zugabe.core.materials.Platforms;
 import zugabe.core.materials.Recogniser;
-import zugabe.core.plan.PlannedProgram;
-import zugabe.core.plan.PlannedTree;
+import zugabe.core.plan.Part;
+import zugabe.core.plan.Program;
+import zugabe.core.program.Platforms;
 
 /**
  * The file that a start script starts when the program isn't Java: which one, and whether it can.
@@ -18,9 +17,10 @@ import zugabe.core.plan.PlannedTree;
 final class StartedFile {
   private static final int START_BYTES = 1 << 14;
   private static final List<String> WINDOWS =
-      PlannedProgram.WINDOWS_ENDINGS.subList(1, PlannedProgram.WINDOWS_ENDINGS.size());
+      Program.WINDOWS_ENDINGS.subList(1, Program.WINDOWS_ENDINGS.size());
 
-  private final PlannedTree.Part part;
+  private final Part part;
+  private final Program program;
   private final String platform;
   private final List<OwnFile> files;
   private final Findings findings;
@@ -29,8 +29,9 @@ final class StartedFile {
    * @param platform empty when one tree serves all
    * @param files of the program's group, for this platform
    */
-  StartedFile(PlannedTree.Part part, String platform, List<OwnFile> files, Findings findings) {
+  StartedFile(Part part, Program program, String platform, List<OwnFile> files, Findings findings) {
     this.part = part;
+    this.program = program;
     this.platform = platform;
     this.files = files;
     this.findings = findings;
@@ -46,13 +47,12 @@ final class StartedFile {
 
   /** The file; one with an ending that Windows starts comes first there. */
   Optional<OwnFile> find() {
-    PlannedProgram program = part.program();
     String wanted = program.file().orElseThrow();
-    if (!platform.isEmpty() && !Installation.isWindows(platform)) {
+    if (!platform.isEmpty() && !Platforms.isWindows(platform)) {
       return named(wanted);
     }
     boolean exact = platform.isEmpty() || program.interpreter().isPresent();
-    return PlannedProgram.WINDOWS_ENDINGS.stream()
+    return Program.WINDOWS_ENDINGS.stream()
         .filter(e -> exact || !e.isEmpty())
         .map(e -> named(wanted + e))
         .flatMap(Optional::stream)
@@ -65,7 +65,7 @@ final class StartedFile {
     if (platform.isEmpty()) {
       return;
     }
-    Optional<String> interpreter = part.program().interpreter();
+    Optional<String> interpreter = program.interpreter();
     if (interpreter.isPresent()) {
       Optional<OwnFile> own = named(interpreter.get());
       if (own.isPresent()) {
@@ -73,7 +73,7 @@ final class StartedFile {
       }
     } else if (!built(file)) {
       return;
-    } else if (Installation.isWindows(platform) && !isForWindows(file.path())) {
+    } else if (Platforms.isWindows(platform) && !isForWindows(file.path())) {
       tell(
           "Windows starts files by their endings, and "
               + file.path()
@@ -85,7 +85,7 @@ final class StartedFile {
               + ".exe or "
               + file.path()
               + ".cmd beside it, or name the interpreter that reads it (interpreter:).");
-    } else if (!Installation.isWindows(platform)
+    } else if (!Platforms.isWindows(platform)
         && file.path().toLowerCase(Locale.ROOT).matches(".*\\.(cmd|bat)")) {
       tell(
           file.path() + " is a batch file, and is to be started on " + platform + ".",
@@ -117,6 +117,6 @@ final class StartedFile {
   }
 
   private void tell(String what, String fix) {
-    findings.add(FindingCode.Z3020, part.program().where(), what, fix);
+    findings.add(InstallCode.Z3020, program.where(), what, fix);
   }
 }

@@ -7,9 +7,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
-import zugabe.core.plan.Planned;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.MaterialCode;
+import zugabe.core.tree.TreeCode;
 
 /**
  * Names that a target system can't hold. Windows: "Naming Files, Paths, and Namespaces" of the
@@ -28,28 +29,29 @@ final class TargetNames {
 
   private TargetNames() {}
 
-  static void check(Collection<String> paths, Planned d, String platform, Findings findings) {
-    boolean windows = Installation.isWindows(platform);
+  /** Tells of names that the platform can't hold; an empty platform stands for all. */
+  static void check(Collection<String> paths, Where where, String platform, Findings findings) {
+    boolean windows = platform.startsWith("windows");
     boolean mac = platform.startsWith("macos");
     Map<String, String> folded = new HashMap<>();
     for (String path : new TreeSet<>(paths)) {
       if (hasControl(path)) {
         add(
-            d,
+            where,
             true,
             "A name has a control character: " + path.replaceAll("\\p{Cntrl}", "?"),
             findings);
       }
       if (windows || platform.isEmpty()) {
-        forbidden(path, d, windows, findings);
-        length(path, d, findings);
+        forbidden(path, where, windows, findings);
+        length(path, where, findings);
       }
       if (windows || mac || platform.isEmpty()) {
         String key = Normalizer.normalize(path, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
         String other = folded.putIfAbsent(key, path);
         if (other != null) {
           add(
-              d,
+              where,
               windows || mac,
               other + " and " + path + " are one name on " + (mac ? "macOS" : "Windows") + ".",
               findings);
@@ -58,11 +60,11 @@ final class TargetNames {
     }
   }
 
-  private static void length(String path, Planned d, Findings findings) {
+  private static void length(String path, Where where, Findings findings) {
     if (path.length() > MAX_PATH - USERS_FOLDER) {
       findings.add(
-          FindingCode.Z4028,
-          d.where(),
+          TreeCode.Z4028,
+          where,
           "The path has "
               + path.length()
               + " characters, which leaves "
@@ -82,7 +84,7 @@ final class TargetNames {
     return false;
   }
 
-  private static void forbidden(String path, Planned d, boolean error, Findings findings) {
+  private static void forbidden(String path, Where where, boolean error, Findings findings) {
     // tens of thousands of paths come by here: nothing is cut out or matched without a reason
     int from = 0;
     while (from <= path.length()) {
@@ -90,7 +92,11 @@ final class TargetNames {
       int to = slash < 0 ? path.length() : slash;
       if (isForbidden(path, from, to)) {
         String part = path.substring(from, to);
-        add(d, error, "Windows can't hold a file named \"" + part + "\" (" + path + ").", findings);
+        add(
+            where,
+            error,
+            "Windows can't hold a file named \"" + part + "\" (" + path + ").",
+            findings);
         return;
       }
       from = to + 1;
@@ -118,10 +124,10 @@ final class TargetNames {
         && RESERVED.matcher(path.substring(from, end)).matches();
   }
 
-  private static void add(Planned d, boolean error, String what, Findings findings) {
+  private static void add(Where where, boolean error, String what, Findings findings) {
     findings.add(
-        error ? FindingCode.Z4014 : FindingCode.Z2012,
-        d.where(),
+        error ? TreeCode.Z4014 : MaterialCode.Z2012,
+        where,
         what,
         error
             ? "Rename it, or leave the platform out."

@@ -4,10 +4,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedTree;
 
 /**
  * Whether the scripts that install a version will take it for what it is: they refuse to replace a
@@ -25,16 +23,15 @@ public final class VersionOrder {
   private VersionOrder() {}
 
   /** Notices versions that would be misread. */
-  public static void check(Planned d, Findings findings) {
-    PlannedTree tree = d.tree().orElseThrow();
-    if (!tree.install() || tree.parts().isEmpty()) {
+  public static void check(Planned d, TreePlan tree, Findings findings) {
+    if (!tree.install() || d.programs().isEmpty()) {
       return;
     }
     String version = d.app().version();
     Matcher early = EARLY.matcher(version);
     if (early.matches()) {
       findings.add(
-          FindingCode.Z4034,
+          InstallCode.Z4034,
           d.where(),
           version
               + " counts as newer than "
@@ -42,13 +39,11 @@ public final class VersionOrder {
               + ", which then won't replace it without --downgrade.",
           "Write " + early.group(1) + "~" + early.group(2) + ": a tilde comes before everything.");
     }
-    boolean windows =
-        tree.platforms().isEmpty()
-            || tree.platforms().stream().anyMatch(p -> p.startsWith("windows"));
+    boolean windows = tree.isFor("windows");
     List<String> parts = Arrays.asList(version.replaceFirst("~.*", "").split("[.+_-]+", -1));
     if (windows && parts.size() > PARTS) {
       findings.add(
-          FindingCode.Z4034,
+          InstallCode.Z4034,
           d.where(),
           "On Windows the first four parts of "
               + version
@@ -57,7 +52,7 @@ public final class VersionOrder {
     }
     if (windows && parts.stream().limit(PARTS).anyMatch(VersionOrder::isTooLarge)) {
       findings.add(
-          FindingCode.Z4034,
+          InstallCode.Z4034,
           d.where(),
           "On Windows numbers up to "
               + Integer.MAX_VALUE

@@ -6,14 +6,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
-import zugabe.core.plan.HandManifest;
-import zugabe.core.plan.Planned;
-import zugabe.core.plan.Travel;
+import zugabe.core.kind.Form;
 import zugabe.core.program.Version;
-import zugabe.core.target.Form;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.Manifest.Attribute;
 
@@ -43,7 +39,7 @@ public final class JarManifest {
 
   private JarManifest() {}
 
-  public static void check(Planned d, Findings findings) {
+  public static void check(JarPlan d, Findings findings) {
     d.attributes()
         .forEach(
             (name, value) -> {
@@ -77,7 +73,7 @@ public final class JarManifest {
     d.manifest().ifPresent(hand -> check(d, hand, findings));
   }
 
-  private static void check(Planned d, HandManifest hand, Findings findings) {
+  private static void check(JarPlan d, HandManifest hand, Findings findings) {
     Where where = Where.file(hand.file().name());
     Optional<String> main = hand.manifest().value("Main-Class");
     if (main.isPresent()
@@ -104,7 +100,7 @@ public final class JarManifest {
   /**
    * A runtime looks for agents where it finds the jar's own classes, not below {@code inner/app/}.
    */
-  private static void checkAgent(Planned d, Where where, Findings findings) {
+  private static void checkAgent(JarPlan d, Where where, Findings findings) {
     if (d.travel() == Travel.NESTED) {
       refuse(
           where,
@@ -119,11 +115,11 @@ public final class JarManifest {
   }
 
   private static void refuse(Where where, String what, String fix, Findings findings) {
-    findings.add(FindingCode.Z4001, where, what, fix);
+    findings.add(JarContentCode.Z4001, where, what, fix);
   }
 
   /** Forms of the application's identity in a manifest, and in a file's name. */
-  public static List<Form> forms(Planned d) {
+  public static List<Form> forms(JarPlan d) {
     List<Form> forms = new ArrayList<>();
     forms.add(fileName(d, d.file()));
     Map<String, String> from =
@@ -148,7 +144,7 @@ public final class JarManifest {
   }
 
   /** A file's name: said by the recipe, or made of the identity. */
-  public static Form fileName(Planned d, String file) {
+  public static Form fileName(JarPlan d, String file) {
     String derived = d.app().shortName() + "-" + d.app().version();
     String from = d.app().id().isPresent() ? "the last part of app.id" : "app.name";
     return new Form(
@@ -162,7 +158,7 @@ public final class JarManifest {
    * @param more what belongs to the way the libraries travel, and what the program's options become
    */
   public static Manifest of(
-      Planned d, Optional<String> mainClass, boolean multiRelease, List<Attribute> more) {
+      JarPlan d, Optional<String> mainClass, boolean multiRelease, List<Attribute> more) {
     List<Attribute> main = new ArrayList<>();
     put(main, "Created-By", "Zugabe " + Version.TEXT);
     mainClass.ifPresent(m -> put(main, "Main-Class", m));

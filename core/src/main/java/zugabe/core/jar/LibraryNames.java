@@ -3,10 +3,8 @@ package zugabe.core.jar;
 import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.materials.Library;
-import zugabe.core.plan.Planned;
 
 /**
  * Places of whole libraries in one folder, in the order of the class path; two of one name don't
@@ -15,7 +13,7 @@ import zugabe.core.plan.Planned;
 public final class LibraryNames {
   private LibraryNames() {}
 
-  public static Map<String, Library> of(Planned deliverable, Findings findings) throws IOException {
+  public static Map<String, Library> of(JarPlan deliverable, Findings findings) throws IOException {
     Map<String, Library> names = new LinkedHashMap<>();
     for (Library library : deliverable.materials().libraries()) {
       String name = library.name();
@@ -25,7 +23,7 @@ public final class LibraryNames {
       names.put(name, library);
       if (!name.equals(library.name())) {
         findings.add(
-            FindingCode.Z4011,
+            JarContentCode.Z4011,
             deliverable.where(),
             names.get(library.name()).file().name()
                 + " and "

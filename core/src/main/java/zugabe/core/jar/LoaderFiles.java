@@ -47,7 +47,7 @@ public final class LoaderFiles {
   private LoaderFiles() {}
 
   /** What starts a jar with jars inside. */
-  public static List<Entry.RegularFile> loader(Instant time) throws IOException {
+  public static List<Entry.RegularFile> loader(Instant time) {
     List<Entry.RegularFile> files = new ArrayList<>();
     for (String name : ALL) {
       files.add(file(name, time));
@@ -56,7 +56,7 @@ public final class LoaderFiles {
   }
 
   /** What starts a main class that a runtime refuses to start itself. */
-  static List<Entry.RegularFile> relay(String main, Instant time) throws IOException {
+  static List<Entry.RegularFile> relay(String main, Instant time) {
     return List.of(
         file("Relay", time),
         generated("inner/main", main.getBytes(java.nio.charset.StandardCharsets.UTF_8), time));
@@ -67,13 +67,18 @@ public final class LoaderFiles {
         path, 0644, time, Entry.Role.GENERATED, Content.of(bytes), "the build");
   }
 
-  private static Entry.RegularFile file(String name, Instant time) throws IOException {
+  private static Entry.RegularFile file(String name, Instant time) {
     String path = "zugabe/inner/" + name + ".class";
+    return new Entry.RegularFile(
+        path, 0644, time, Entry.Role.GENERATED, Content.deferred(() -> bytes(path)), "the build");
+  }
+
+  private static byte[] bytes(String path) throws IOException {
     try (InputStream in = LoaderFiles.class.getResourceAsStream("/" + path)) {
       if (in == null) {
         throw new IOException(path + " is missing from this installation");
       }
-      return generated(path, in.readAllBytes(), time);
+      return in.readAllBytes();
     }
   }
 }

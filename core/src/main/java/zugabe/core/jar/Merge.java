@@ -10,13 +10,12 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.zip.CRC32;
 import zugabe.bytes.Content;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.kind.Report.Treatment;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.OwnFile;
-import zugabe.core.plan.Planned;
-import zugabe.core.target.Report.Treatment;
+import zugabe.core.tree.Clashes;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.jar.JarOrder;
@@ -33,7 +32,7 @@ public final class Merge {
 
   private static final String MODULE = "module-info.class";
 
-  private final Planned deliverable;
+  private final JarPlan deliverable;
   private final String prefix;
   private final List<Library> libraries;
   private final Findings findings;
@@ -47,19 +46,19 @@ public final class Merge {
   private boolean multiRelease;
 
   /** A file with where it comes from. */
-  private record Part(
+  private record Piece(
       String path, Content content, String origin, Entry.Role role, Optional<OwnFile> own) {}
 
   /**
    * @param prefix in front of every path; empty or with a last slash
    */
-  public Merge(Planned deliverable, String prefix, List<Library> libraries, Findings findings) {
+  public Merge(JarPlan deliverable, String prefix, List<Library> libraries, Findings findings) {
     this.deliverable = deliverable;
     this.prefix = prefix;
     this.libraries = libraries;
     this.findings = findings;
     this.tree = InstallTree.builder(deliverable.time());
-    this.rules = new MergeRules(deliverable.merge());
+    this.rules = new MergeRules(deliverable.style().merge());
     long modules =
         deliverable.materials().own().stream().filter(f -> isModule(f.path())).count()
             + libraries.stream()
@@ -93,7 +92,7 @@ public final class Merge {
     }
     for (Map.Entry<String, Joint> joint : joints.entrySet()) {
       replace(
-          new Part(
+          new Piece(
               joint.getKey(),
               Content.of(joint.getValue().encode()),
               "joined",
@@ -118,7 +117,7 @@ public final class Merge {
       return;
     }
     multiRelease |= path.startsWith("META-INF/versions/");
-    place(new Part(path, own.file(), own.file().name(), Entry.Role.OWN, Optional.of(own)));
+    place(new Piece(path, own.file(), own.file().name(), Entry.Role.OWN, Optional.of(own)));
   }
 
   private void add(Library library) throws IOException {
@@ -137,7 +136,7 @@ public final class Merge {
     }
     if (library.isSigned()) {
       findings.add(
-          FindingCode.Z4007,
+          JarContentCode.Z4007,
           Where.file(library.file().name()),
           "The signed library " + library.title() + " is merged; its signature is left out.",
           "Nothing, if nobody checks that signature at run time. Else write libraries: nested or beside.");
@@ -145,7 +144,7 @@ public final class Merge {
   }
 
   private void add(Library library, String path, Content content) throws IOException {
-    Part part = new Part(path, content, library.title(), Entry.Role.LIBRARY, Optional.empty());
+    Piece part = new Piece(path, content, library.title(), Entry.Role.LIBRARY, Optional.empty());
     switch (rules.of(path)) {
       case LEAVE_OUT -> {
         treat(MergeAction.LEAVE_OUT, path, library.title());
@@ -155,7 +154,7 @@ public final class Merge {
       }
       case SET_ASIDE -> {
         treat(MergeAction.SET_ASIDE, path, library.title());
-        place(new Part(aside(library, path), content, library.title(), part.role(), part.own()));
+        place(new Piece(aside(library, path), content, library.title(), part.role(), part.own()));
       }
       default -> place(part);
     }
@@ -166,7 +165,7 @@ public final class Merge {
     return ASIDE + library.name().replaceAll("\\.jar$", "") + "/" + file;
   }
 
-  private void place(Part part) throws IOException {
+  private void place(Piece part) throws IOException {
     Optional<Entry> there = tree.put(file(part));
     if (there.isPresent()
         && there.get() instanceof Entry.RegularFile file
@@ -176,17 +175,13 @@ public final class Merge {
   }
 
   /** Two different files for one place. */
-  private void settle(MergeAction action, Entry.RegularFile there, Part part) throws IOException {
+  private void settle(MergeAction action, Entry.RegularFile there, Piece part) throws IOException {
     if (Joint.joins(action)
         && there.content().size() <= Joint.MAX_BYTES
         && part.content().size() <= Joint.MAX_BYTES) {
       join(action, there, part);
     } else if (part.own().isPresent()) {
-      findings.add(
-          FindingCode.Z4006,
-          part.own().get().where(),
-          there.origin() + " and " + part.origin() + " would both be " + part.path() + ".",
-          "Remove one of them, or name only the folder that counts.");
+      Clashes.both(findings, part.own().get().where(), there.origin(), part.origin(), part.path());
     } else if (action == MergeAction.KEEP_LATEST) {
       treat(action, part.path(), there.origin());
       treat(action, part.path(), part.origin());
@@ -201,7 +196,7 @@ public final class Merge {
     }
   }
 
-  private void join(MergeAction action, Entry.RegularFile there, Part part) throws IOException {
+  private void join(MergeAction action, Entry.RegularFile there, Piece part) throws IOException {
     try {
       Joint joint = joints.get(part.path());
       if (joint == null) {
@@ -214,7 +209,7 @@ public final class Merge {
       treat(action, part.path(), part.origin());
     } catch (UnfitFileException e) {
       findings.add(
-          FindingCode.Z4009,
+          JarContentCode.Z4009,
           Where.file(part.origin()).inside(part.path(), -1),
           "It can't be joined with that of " + there.origin() + ": " + e.getMessage() + ".",
           "Get an undamaged copy of the library, or name another rule: merge: {"
@@ -223,12 +218,12 @@ public final class Merge {
     }
   }
 
-  private Entry.RegularFile file(Part part) {
+  private Entry.RegularFile file(Piece part) {
     return new Entry.RegularFile(
         prefix + part.path(), 0644, deliverable.time(), part.role(), part.content(), part.origin());
   }
 
-  private void replace(Part part) {
+  private void replace(Piece part) {
     tree.replace(file(part));
   }
 
@@ -285,7 +280,7 @@ public final class Merge {
     leftOut.forEach(
         (what, whose) ->
             findings.add(
-                FindingCode.Z4005,
+                JarContentCode.Z4005,
                 deliverable.where(),
                 what
                     + " of "
@@ -294,14 +289,7 @@ public final class Merge {
                     + deliverable.file()
                     + ".",
                 "Nothing."));
-    tree.filesAsFolders()
-        .forEach(
-            path ->
-                findings.add(
-                    FindingCode.Z4006,
-                    deliverable.where(),
-                    path + " is a file and a folder at once.",
-                    "Remove one of the materials that bring it."));
+    Clashes.filesAsFolders(findings, deliverable.where(), tree);
   }
 
   private void clash(String[] who, List<String> paths) {
@@ -315,14 +303,14 @@ public final class Merge {
             + more;
     if (who[2].equals(MergeAction.REFUSE.word())) {
       findings.add(
-          FindingCode.Z4008,
+          JarContentCode.Z4008,
           deliverable.where(),
           what + ", and the recipe refuses that.",
           "Remove one of the two libraries, or name another rule for that path under merge:.");
       return;
     }
     findings.add(
-        FindingCode.Z4004,
+        JarContentCode.Z4004,
         deliverable.where(),
         what + "; those of " + who[0] + " are kept.",
         "Remove one of the two libraries if one is a copy of the other; else change their order, or name a rule under merge:.");

@@ -1,7 +1,7 @@
 package zugabe.core.jar;
 
 /** What is done with several files for one place. */
-enum MergeAction {
+public enum MergeAction {
   /** Provider-configuration files: the providers of all, each once. */
   JOIN_SERVICES("join-services"),
   /** The lines of all, each once. */
@@ -28,7 +28,8 @@ enum MergeAction {
     this.word = word;
   }
 
-  String word() {
+  /** As recipes and answers have it. */
+  public String word() {
     return word;
   }
 

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
 import zugabe.core.materials.Glob;
-import zugabe.core.plan.MergeWish;
 
 /**
  * Which rule counts for a path: the recipe's first, then these. Each line names the document that
@@ -87,7 +86,7 @@ final class MergeRules {
   private final List<Line> lines = new ArrayList<>();
 
   MergeRules(List<MergeWish> wishes) {
-    wishes.forEach(w -> lines.add(new Line(w.pattern()::matches, MergeAction.of(w.rule()))));
+    wishes.forEach(w -> lines.add(new Line(Glob.of(w.pattern())::matches, w.action())));
     lines.addAll(BUILT_IN);
   }
 

@@ -8,13 +8,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.OwnFile;
-import zugabe.core.plan.Planned;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.zip.ArchivedContent;
@@ -43,16 +41,16 @@ public final class Nest {
   /** More than this in one entry isn't read by the loader, in bytes. */
   private static final long MAX_BYTES = Integer.MAX_VALUE - 64;
 
-  private final Planned deliverable;
+  private final JarPlan deliverable;
   private final Places places;
   private final Findings findings;
   private final StringBuilder index = new StringBuilder();
 
-  Nest(Planned deliverable, Findings findings) {
+  Nest(JarPlan deliverable, Findings findings) {
     this(deliverable, Places.INNER, findings);
   }
 
-  public Nest(Planned deliverable, Places places, Findings findings) {
+  public Nest(JarPlan deliverable, Places places, Findings findings) {
     this.deliverable = deliverable;
     this.places = places;
     this.findings = findings;
@@ -113,7 +111,7 @@ public final class Nest {
     for (ArchivedContent content : library.contents()) {
       if (content.size() > MAX_BYTES || content.entry().packedSize() > MAX_BYTES) {
         findings.add(
-            FindingCode.Z4010,
+            JarContentCode.Z4010,
             Where.file(library.file().name()).inside(content.entry().name(), -1),
             "It has " + content.size() + " bytes; inside a jar " + MAX_BYTES + " are the most.",
             "Write libraries: beside, or ship that file outside the library.");

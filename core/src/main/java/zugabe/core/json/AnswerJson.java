@@ -3,10 +3,10 @@ package zugabe.core.json;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import zugabe.core.answer.Answer;
+import zugabe.core.inspect.Inspection;
+import zugabe.core.kind.Form;
+import zugabe.core.kind.Report;
 import zugabe.core.receipt.Receipt;
-import zugabe.core.target.Form;
-import zugabe.core.target.Inspection;
-import zugabe.core.target.Report;
 
 /** Answers as JSON documents; each has its schema in {@code docs/schemas}. */
 public final class AnswerJson {
@@ -63,15 +63,15 @@ public final class AnswerJson {
     map.put("name", d.name());
     map.put("kind", d.kind());
     map.put("file", d.file());
-    map.put("main", d.main());
-    map.put("java", d.java());
-    map.put("own", d.own());
-    map.put("libraries", d.libraries());
-    map.put("travel", d.travel());
-    map.put("files", d.files());
-    map.put("rules", d.treatments().stream().map(AnswerJson::treatment).toList());
-    map.put("trees", d.trees().stream().map(AnswerJson::tree).toList());
-    map.put("identity", d.forms().stream().map(AnswerJson::form).toList());
+    map.put("main", d.starts().main());
+    map.put("java", d.starts().java());
+    map.put("own", d.counts().own());
+    map.put("libraries", d.counts().libraries());
+    map.put("travel", d.outcome().travel());
+    map.put("files", d.outcome().files());
+    map.put("rules", d.outcome().treatments().stream().map(AnswerJson::treatment).toList());
+    map.put("trees", d.outcome().trees().stream().map(AnswerJson::tree).toList());
+    map.put("identity", d.outcome().forms().stream().map(AnswerJson::form).toList());
     return map;
   }
 
@@ -155,15 +155,15 @@ public final class AnswerJson {
     map.put("size", x.size());
     map.put("identity", x.identity());
     map.put("start", x.start());
-    if (x.java().isPresent()) {
+    if (x.java().version().isPresent()) {
       Map<String, Object> java = new LinkedHashMap<>();
-      java.put("version", x.java().getAsInt());
-      java.put("because", x.javaBecause());
+      java.put("version", x.java().version().getAsInt());
+      java.put("because", x.java().because());
       map.put("java", java);
     }
     map.put("manifest", x.manifest());
-    map.put("entries", x.entries().stream().map(AnswerJson::item).toList());
-    map.put("signers", x.signers());
+    map.put("entries", x.holds().entries().stream().map(AnswerJson::item).toList());
+    map.put("signers", x.holds().signers());
     map.put("facts", x.facts());
   }
 

@@ -3,8 +3,9 @@ package zugabe.core.json;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.RecordedCode;
 import zugabe.core.finding.Severity;
 import zugabe.core.finding.Where;
 
@@ -62,12 +63,12 @@ final class FindingJson {
             w.text("entry"),
             w.number("offset", -1),
             w.text("field"));
-    FindingCode code = FindingCode.parse(f.text("code")).orElse(FindingCode.Z5006);
     Severity severity =
         java.util.Arrays.stream(Severity.values())
             .filter(s -> s.word().equals(f.text("severity")))
             .findFirst()
-            .orElse(code.severity());
+            .orElse(Severity.NOTE);
+    Code code = new RecordedCode(f.text("code"), severity, f.text("why"));
     return new Finding(
         code, severity, where, f.text("what"), f.text("why"), f.text("fix"), f.text("accepted"));
   }

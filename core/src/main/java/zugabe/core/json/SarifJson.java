@@ -3,12 +3,13 @@ package zugabe.core.json;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import zugabe.bytes.Digests;
+import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Where;
 import zugabe.core.program.Version;
 
@@ -21,7 +22,12 @@ public final class SarifJson {
 
   /** One run (3.14) with a rule for each code that occurs. */
   public static String write(List<Finding> findings) {
-    List<FindingCode> codes = findings.stream().map(Finding::code).distinct().sorted().toList();
+    List<Code> codes =
+        findings.stream()
+            .map(Finding::code)
+            .distinct()
+            .sorted(Comparator.comparing(Code::name))
+            .toList();
     Map<String, Object> driver = new LinkedHashMap<>();
     driver.put("name", "Zugabe");
     driver.put("version", Version.TEXT);
@@ -41,7 +47,7 @@ public final class SarifJson {
   }
 
   /** 3.49. */
-  private static Map<String, Object> rule(FindingCode code) {
+  private static Map<String, Object> rule(Code code) {
     Map<String, Object> rule = new LinkedHashMap<>();
     rule.put("id", code.name());
     rule.put("shortDescription", text(code.title() + "."));

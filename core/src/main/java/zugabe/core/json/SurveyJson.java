@@ -19,7 +19,7 @@ final class SurveyJson {
     map.put("missing", s.missing());
   }
 
-  private static Map<String, Object> program(Survey.Program p) {
+  private static Map<String, Object> program(Survey.Candidate p) {
     Map<String, Object> map = new LinkedHashMap<>();
     map.put("kind", p.kind().name().toLowerCase(java.util.Locale.ROOT));
     map.put("name", p.name());

@@ -8,8 +8,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Severity;
 import zugabe.core.finding.Where;
@@ -47,7 +47,7 @@ public final class LinkCheck {
    * @param where the recipe names it
    */
   public void run(Subject subject, Where where) throws IOException {
-    KeptMissing kept = new KeptMissing(cache, workers, subject);
+    CachedMissing kept = new CachedMissing(cache, workers, subject);
     Optional<List<Missing>> known = kept.get();
     List<Missing> missing = known.isPresent() ? known.get() : find(subject);
     if (known.isEmpty()) {
@@ -90,7 +90,7 @@ public final class LinkCheck {
     groups.values().forEach(g -> tell(new Telling(g, java), where));
     if (!optional.isEmpty()) {
       findings.add(
-          FindingCode.Z8008,
+          LinkCode.Z8008,
           where,
           "The code is prepared for the absence of " + Telling.few(List.copyOf(optional)) + ".",
           "Add them, if you want what they are for.");
@@ -110,7 +110,7 @@ public final class LinkCheck {
         .forEach(s -> left.merge(Servers.open(s), s, (a, b) -> a & b));
     for (Map.Entry<Integer, List<Missing>> group : groups.entrySet()) {
       Telling telling = new Telling(group.getValue(), 0);
-      FindingCode code = FindingCode.Z8010;
+      Code code = LinkCode.Z8010;
       boolean nowhere = left.getOrDefault(Servers.open(group.getKey()), -1) == 0;
       boolean sure = group.getValue().stream().anyMatch(m -> m.sure() == Sure.CALLED);
       Severity severity = nowhere && sure ? Severity.ERROR : code.severity();
@@ -133,24 +133,24 @@ public final class LinkCheck {
   }
 
   private void tell(Telling group, Where where) {
-    FindingCode code = code(group.kind());
+    Code code = code(group.kind());
     Severity severity =
         code.severity() == Severity.ERROR && !group.isSure() ? Severity.WARNING : code.severity();
     findings.add(new Finding(code, severity, where, group.what(), code.why(), group.fix()));
   }
 
-  private static FindingCode code(Missing.Kind kind) {
+  private static Code code(Missing.Kind kind) {
     return switch (kind) {
-      case CLASS, OTHER_JAVA -> FindingCode.Z8001;
-      case MEMBER -> FindingCode.Z8002;
-      case PROVIDER -> FindingCode.Z8003;
-      case NO_PROVIDER -> FindingCode.Z8004;
-      case RESOURCE -> FindingCode.Z8005;
-      case NATIVE -> FindingCode.Z8006;
-      case CONCEALED -> FindingCode.Z8007;
-      case UNKNOWN -> FindingCode.Z8009;
-      case SOME_SERVERS -> FindingCode.Z8010;
-      case DRIVER -> FindingCode.Z8011;
+      case CLASS, OTHER_JAVA -> LinkCode.Z8001;
+      case MEMBER -> LinkCode.Z8002;
+      case PROVIDER -> LinkCode.Z8003;
+      case NO_PROVIDER -> LinkCode.Z8004;
+      case RESOURCE -> LinkCode.Z8005;
+      case NATIVE -> LinkCode.Z8006;
+      case CONCEALED -> LinkCode.Z8007;
+      case UNKNOWN -> LinkCode.Z8009;
+      case SOME_SERVERS -> LinkCode.Z8010;
+      case DRIVER -> LinkCode.Z8011;
     };
   }
 }

@@ -18,7 +18,7 @@ final class Need {
     this.name = name;
   }
 
-  void add(String needer, Node node, Sure other) {
+  void add(String needer, ClassNode node, Sure other) {
     by.add(needer);
     in.add(node.place.source());
     own |= node.isOwn();

@@ -32,7 +32,7 @@ final class Optionals {
 
   private final IdentityHashMap<Library, Set<String>> groups = new IdentityHashMap<>();
 
-  boolean isOptional(Node from, Missing.Kind kind, String name) {
+  boolean isOptional(ClassNode from, Missing.Kind kind, String name) {
     boolean code = kind == Missing.Kind.CLASS || kind == Missing.Kind.CONCEALED;
     Optional<Library> library = from.library();
     if (library.isEmpty() || !code || name.lastIndexOf('.') < 0) {

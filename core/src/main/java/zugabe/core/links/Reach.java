@@ -39,16 +39,16 @@ final class Reach {
   private final int initialiser;
 
   /** Classes that objects are made of, by those that they extend or implement. */
-  private final Numbered<List<Node>> madeBelow = new Numbered<>();
+  private final Numbered<List<ClassNode>> madeBelow = new Numbered<>();
 
   private final Pairs calls = new Pairs();
   private final Pairs onEveryServer = new Pairs();
   private final Map<Sure, Deque<Work>> work = new EnumMap<>(Sure.class);
   private final Map<String, Need> missing = new TreeMap<>();
-  private final Prepared prepared = new Prepared();
+  private final AbsenceGuards prepared = new AbsenceGuards();
   private final Optionals optionals = new Optionals();
 
-  private record Work(Node node, int method, Sure sure) {}
+  private record Work(ClassNode node, int method, Sure sure) {}
 
   Reach(World world) {
     this.world = world;
@@ -63,7 +63,7 @@ final class Reach {
   /** Follows the main class's start. */
   void main(String name) throws IOException {
     int plain = names.of(name.replace('.', '/'));
-    Node node = world.node(plain);
+    ClassNode node = world.node(plain);
     if (node != null) {
       touch(plain, Sure.CALLED, node);
       begin(plain, Sure.CALLED);
@@ -75,7 +75,7 @@ final class Reach {
   /** Takes everything in a class for called: somebody else will. */
   void whole(String name) throws IOException {
     int number = names.of(name);
-    Node node = world.node(number);
+    ClassNode node = world.node(number);
     if (node != null) {
       touch(number, Sure.CALLED, node);
       make(number, Sure.CALLED);
@@ -94,7 +94,7 @@ final class Reach {
     return a.compareTo(b) < 0 ? a : b;
   }
 
-  private void reach(Node node, int method, Sure sure) {
+  private void reach(ClassNode node, int method, Sure sure) {
     if (node.reach(method, sure)) {
       work.get(sure).push(new Work(node, method, sure));
     }
@@ -156,7 +156,7 @@ final class Reach {
     return world.fetch(owners);
   }
 
-  private void follow(Node from, Kind kind, int owner, int member, Sure sure) {
+  private void follow(ClassNode from, Kind kind, int owner, int member, Sure sure) {
     switch (kind) {
       case CLASS -> touch(owner, sure, from);
       case NEW -> {
@@ -192,7 +192,7 @@ final class Reach {
   }
 
   /** Libraries have lists of all databases that there are; an application means its own. */
-  private void database(Node from, String start, Sure sure) {
+  private void database(ClassNode from, String start, Sure sure) {
     if (from.isOwn() && !world.hasDriver(start)) {
       miss(Missing.Kind.DRIVER, start, least(sure, Sure.MAYBE), from);
     }
@@ -201,7 +201,7 @@ final class Reach {
   /**
    * Libraries look for settings that users may have; what would lie in their own package is theirs.
    */
-  private void resource(Node from, String path, Sure sure) {
+  private void resource(ClassNode from, String path, Sure sure) {
     boolean real = RESOURCE.matcher(path).matches() && !JAVAS.matcher(path).matches();
     if (real && !world.hasFile(path)) {
       boolean theirs = from.isOwn() || isBeside(path, names.text(from.parsed.name));
@@ -218,7 +218,7 @@ final class Reach {
 
   /** Goes on in the method that a call on exactly this class runs; false when there is none. */
   private boolean called(int owner, int selector, Sure sure) {
-    Node holder = world.holder(owner, selector);
+    ClassNode holder = world.holder(owner, selector);
     if (holder == null) {
       return false;
     }
@@ -226,7 +226,7 @@ final class Reach {
     return true;
   }
 
-  private void direct(Node from, int owner, int member, Sure sure) {
+  private void direct(ClassNode from, int owner, int member, Sure sure) {
     if (touch(owner, sure, from)) {
       begin(owner, sure);
       if (!called(owner, names.hash(member), sure)) {
@@ -235,7 +235,7 @@ final class Reach {
     }
   }
 
-  private void virtual(Node from, int owner, int member, Sure sure) {
+  private void virtual(ClassNode from, int owner, int member, Sure sure) {
     if (!touch(owner, sure, from)) {
       return;
     }
@@ -245,19 +245,19 @@ final class Reach {
       return;
     }
     calls.put(owner, selector, sure.rank());
-    Node itself = world.node(owner);
+    ClassNode itself = world.node(owner);
     if (itself != null && itself.isMade()) {
       dispatch(itself, owner, selector, sure);
     }
-    List<Node> below = madeBelow.get(owner);
+    List<ClassNode> below = madeBelow.get(owner);
     for (int i = 0; below != null && i < below.size(); i++) {
       dispatch(below.get(i), owner, selector, sure);
     }
   }
 
   /** An object's own way of doing something; of a library's class it isn't sure. */
-  private void dispatch(Node node, int owner, int selector, Sure sure) {
-    Node holder = world.holder(node.parsed.name, selector);
+  private void dispatch(ClassNode node, int owner, int selector, Sure sure) {
+    ClassNode holder = world.holder(node.parsed.name, selector);
     if (holder != null) {
       boolean exact = node.parsed.name == owner || holder.isOwn();
       Sure both = least(sure, node.made());
@@ -265,7 +265,7 @@ final class Reach {
     }
   }
 
-  private void member(Node from, int owner, int member, boolean field, Sure sure) {
+  private void member(ClassNode from, int owner, int member, boolean field, Sure sure) {
     int hash = names.hash(member);
     boolean known = world.has(owner) || world.others().have(owner);
     if (known && world.lacks(owner, hash, field)) {
@@ -283,7 +283,7 @@ final class Reach {
    * @param member less than 0 for the class alone
    * @return whether there is something to tell
    */
-  private boolean servers(Node from, World.Offered offered, int member, Sure sure) {
+  private boolean servers(ClassNode from, World.Offered offered, int member, Sure sure) {
     int open = Servers.open(names.text(offered.owner()));
     // what a class has goes without saying where only some have the class
     int most = member < 0 ? open : world.others().generations(offered.owner());
@@ -298,8 +298,8 @@ final class Reach {
   }
 
   /** Whether a class is there; what it is made of is looked for, too. */
-  private boolean touch(int name, Sure sure, Node from) {
-    Node node = world.node(name);
+  private boolean touch(int name, Sure sure, ClassNode from) {
+    ClassNode node = world.node(name);
     if (node == null) {
       return world.has(name) || isElsewhere(name, sure, from);
     }
@@ -314,7 +314,7 @@ final class Reach {
     return true;
   }
 
-  private boolean isElsewhere(int name, Sure sure, Node from) {
+  private boolean isElsewhere(int name, Sure sure, ClassNode from) {
     if (world.others().isJavas(name)) {
       return true;
     }
@@ -332,7 +332,7 @@ final class Reach {
     return false;
   }
 
-  private void miss(Missing.Kind kind, String name, Sure sure, Node from) {
+  private void miss(Missing.Kind kind, String name, Sure sure, ClassNode from) {
     Sure real = optionals.isOptional(from, kind, name) ? Sure.OPTIONAL : sure;
     missing
         .computeIfAbsent(kind + " " + name, k -> new Need(kind, name))
@@ -341,7 +341,7 @@ final class Reach {
 
   /** A class is initialised, and those above it. */
   private void begin(int name, Sure sure) {
-    Node node = name < 0 ? null : world.node(name);
+    ClassNode node = name < 0 ? null : world.node(name);
     if (node != null && node.begin(sure)) {
       int method = node.parsed.method(initialiser);
       if (method >= 0) {
@@ -353,7 +353,7 @@ final class Reach {
 
   /** An object of a class is made: what others may call on it, they may call from now on. */
   private void make(int name, Sure sure) {
-    Node node = world.node(name);
+    ClassNode node = world.node(name);
     if (node == null) {
       return;
     }
@@ -371,14 +371,14 @@ final class Reach {
         }
         madeBelow.get(s).add(node);
       }
-      Node above = world.node(s);
+      ClassNode above = world.node(s);
       if (above != null) {
         visible(node, above, seen, sure);
       }
     }
   }
 
-  private void visible(Node node, Node above, Set<Integer> seen, Sure sure) {
+  private void visible(ClassNode node, ClassNode above, Set<Integer> seen, Sure sure) {
     for (int m = 0; m < above.parsed.methods.length; m++) {
       int selector = above.parsed.methods[m];
       if (above.parsed.isHidden(m) || !seen.add(selector)) {
@@ -400,21 +400,21 @@ final class Reach {
   /** A class is made by its name: its constructor without arguments runs. */
   private void byConstructor(int name, Sure sure) {
     make(name, sure);
-    Node node = world.node(name);
+    ClassNode node = world.node(name);
     int method = node == null ? -1 : node.parsed.method(constructor);
     if (method >= 0) {
       reach(node, method, sure);
     }
   }
 
-  private void byName(Node from, int name, Sure sure) {
+  private void byName(ClassNode from, int name, Sure sure) {
     Sure named = least(sure, Sure.MAYBE);
     if (CLASS_NAME.matcher(names.text(name)).matches() && touch(name, named, from)) {
       byConstructor(name, named);
     }
   }
 
-  private void service(Node from, int service, Sure sure) {
+  private void service(ClassNode from, int service, Sure sure) {
     Set<String> providers = world.providers(names.text(service));
     if (providers.isEmpty() && world.has(service)) {
       miss(Missing.Kind.NO_PROVIDER, names.dotted(service), Sure.MAYBE, from);
@@ -429,7 +429,7 @@ final class Reach {
     }
   }
 
-  private void nativeLibrary(Node from, String name, Sure sure) {
+  private void nativeLibrary(ClassNode from, String name, Sure sure) {
     Set<String> files =
         Set.of(
             "lib" + name + ".so", name + ".dll", "lib" + name + ".dylib", "lib" + name + ".jnilib");

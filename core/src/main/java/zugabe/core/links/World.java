@@ -32,7 +32,7 @@ final class World {
   private static final Set<String> ANY_ARGUMENTS =
       Set.of("java/lang/invoke/MethodHandle", "java/lang/invoke/VarHandle");
 
-  private static final Node UNREADABLE = new Node();
+  private static final ClassNode UNREADABLE = new ClassNode();
 
   private final int java;
   private final ClassShelf shelf;
@@ -40,7 +40,7 @@ final class World {
   private final Others others;
   private final int object;
   private final Numbered<Place> places = new Numbered<>();
-  private final Numbered<Node> nodes = new Numbered<>();
+  private final Numbered<ClassNode> nodes = new Numbered<>();
   private final Pairs lacking = new Pairs();
   private final Set<String> files = new HashSet<>();
   private final Set<String> fileNames = new HashSet<>();
@@ -218,7 +218,7 @@ final class World {
     int declaring = -1;
     int has = 0;
     for (int name : all) {
-      Node node = node(name);
+      ClassNode node = node(name);
       Others.Outer outer = node == null ? others.outer(name) : null;
       int versions = outer == null ? 0 : outer.versions(member);
       if ((node != null && node.parsed.method(member) >= 0)
@@ -249,13 +249,13 @@ final class World {
   }
 
   /** Makes sure that a class has its links at hand. */
-  void refresh(Node node) throws IOException {
+  void refresh(ClassNode node) throws IOException {
     shelf.refresh(node.parsed, node.place.content());
   }
 
   /** A class of the materials; null when there is none, or it can't be read. */
-  Node node(int name) {
-    Node known = nodes.get(name);
+  ClassNode node(int name) {
+    ClassNode known = nodes.get(name);
     if (known == null) {
       Place place = places.get(name);
       if (place == null) {
@@ -267,12 +267,12 @@ final class World {
     return known == UNREADABLE ? null : known;
   }
 
-  private Node read(int name, Place place) {
+  private ClassNode read(int name, Place place) {
     try {
       return shelf
           .get(place.content())
           .filter(p -> p.name == name)
-          .map(parsed -> new Node(parsed, place))
+          .map(parsed -> new ClassNode(parsed, place))
           .orElse(UNREADABLE);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
@@ -280,7 +280,7 @@ final class World {
   }
 
   /** Every class and interface that a class is one of, itself first. */
-  int[] supers(Node node) {
+  int[] supers(ClassNode node) {
     if (node.supers == null) {
       Set<Integer> all = new LinkedHashSet<>();
       collect(node.parsed.name, all);
@@ -293,7 +293,7 @@ final class World {
     if (name < 0 || !all.add(name)) {
       return;
     }
-    Node node = node(name);
+    ClassNode node = node(name);
     Others.Outer outer = node == null ? others.outer(name) : null;
     if (node != null) {
       collect(node.parsed.superName, all);
@@ -311,7 +311,7 @@ final class World {
   /**
    * Whether one of Java's own classes above a class declares a method, so that Java may call it.
    */
-  boolean isJavasToCall(Node node, int selector) {
+  boolean isJavasToCall(ClassNode node, int selector) {
     for (int name : supers(node)) {
       if (places.get(name) == null) {
         Others.Outer outer = others.outer(name);
@@ -327,7 +327,7 @@ final class World {
    * The class of the materials whose method a call on exactly this class runs; null when there is
    * none.
    */
-  Node holder(int owner, int selector) {
+  ClassNode holder(int owner, int selector) {
     int at = owner;
     while (at >= 0 && node(at) != null) {
       if (node(at).parsed.method(selector) >= 0) {
@@ -339,7 +339,7 @@ final class World {
       return null;
     }
     for (int name : supers(node(owner))) {
-      Node other = node(name);
+      ClassNode other = node(name);
       if (other != null && other.parsed.isInterface) {
         int method = other.parsed.method(selector);
         if (method >= 0 && !other.parsed.isAbstract(method)) {
@@ -354,7 +354,7 @@ final class World {
    * Whether a member isn't there for sure: every class that could have it is known, and none does.
    */
   boolean lacks(int owner, int member, boolean field) {
-    Node node = node(owner);
+    ClassNode node = node(owner);
     if (node != null && hasItself(node, member, field)) {
       return false;
     }
@@ -366,7 +366,7 @@ final class World {
     return known == 2;
   }
 
-  private static boolean hasItself(Node node, int member, boolean field) {
+  private static boolean hasItself(ClassNode node, int member, boolean field) {
     return field ? node.parsed.hasField(member) : node.parsed.method(member) >= 0;
   }
 
@@ -375,7 +375,7 @@ final class World {
     collect(owner, all);
     all.add(object);
     for (int name : all) {
-      Node node = node(name);
+      ClassNode node = node(name);
       if (node != null) {
         if (hasItself(node, member, field)) {
           return false;

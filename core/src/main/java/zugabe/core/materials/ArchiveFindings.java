@@ -1,7 +1,6 @@
 package zugabe.core.materials;
 
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Where;
 import zugabe.formats.zip.ZipIrregularity;
 
@@ -11,16 +10,16 @@ public final class ArchiveFindings {
 
   /** The finding for an irregularity of the archive at {@code where}. */
   public static Finding of(ZipIrregularity i, Where where) {
-    FindingCode code =
+    MaterialCode code =
         switch (i.fault()) {
-          case NOT_AN_ARCHIVE, DAMAGED, TRAILING_BYTES -> FindingCode.Z2005;
-          case ESCAPE -> FindingCode.Z2006;
-          case OVERLAP -> FindingCode.Z2007;
-          case LIE -> FindingCode.Z2008;
-          case UNSUPPORTED -> FindingCode.Z2009;
-          case DUPLICATE -> FindingCode.Z2010;
-          case PREFIX -> FindingCode.Z2011;
-          case ODD_NAME -> FindingCode.Z2012;
+          case NOT_AN_ARCHIVE, DAMAGED, TRAILING_BYTES -> MaterialCode.Z2005;
+          case ESCAPE -> MaterialCode.Z2006;
+          case OVERLAP -> MaterialCode.Z2007;
+          case LIE -> MaterialCode.Z2008;
+          case UNSUPPORTED -> MaterialCode.Z2009;
+          case DUPLICATE -> MaterialCode.Z2010;
+          case PREFIX -> MaterialCode.Z2011;
+          case ODD_NAME -> MaterialCode.Z2012;
         };
     String fix =
         switch (code) {

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.work.Workers;
@@ -79,7 +78,7 @@ public final class ClassSurvey {
 
     private void unreadable(OwnFile own, String why) {
       findings.add(
-          FindingCode.Z2013,
+          MaterialCode.Z2013,
           Where.file(own.file().name()),
           "It can't be read as a class file: " + why + ".",
           "Compile it again, if the program needs this class; name it otherwise if it is data.");

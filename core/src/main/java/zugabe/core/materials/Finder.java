@@ -9,12 +9,14 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zugabe.core.finding.FindingCode;
+import java.util.Set;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
+import zugabe.core.finding.RecipeCode;
 
 /** Finds files by patterns, below the recipe's folder and the roots it names, and nowhere else. */
 public final class Finder {
@@ -22,6 +24,7 @@ public final class Finder {
   private final Map<String, Path> roots;
   private final boolean digests;
   private final Findings findings;
+  private final Set<String> usedRoots = new LinkedHashSet<>();
 
   /**
    * @param folder the recipe's
@@ -43,7 +46,7 @@ public final class Finder {
    *
    * @param only when a folder is named: the ending its files must have; empty for any
    */
-  List<Match> find(Sought sought, String only) {
+  List<Match> find(FilePattern sought, String only) {
     return find(sought, only, false);
   }
 
@@ -52,7 +55,7 @@ public final class Finder {
    *
    * @param links whether symbolic links stay links, wherever they lead
    */
-  List<Match> find(Sought sought, String only, boolean links) {
+  List<Match> find(FilePattern sought, String only, boolean links) {
     Base base = base(sought);
     if (base == null) {
       return List.of();
@@ -68,7 +71,7 @@ public final class Finder {
       }
     } catch (IOException e) {
       findings.add(
-          FindingCode.Z2003,
+          MaterialCode.Z2003,
           sought.where(),
           "\"" + sought.text() + "\" can't be read: " + reason(e),
           "Check its permissions.");
@@ -82,11 +85,11 @@ public final class Finder {
   }
 
   /** One file by its path, for things like a manifest; empty findings mean it is there. */
-  public Optional<FileContent> file(Sought sought) {
+  public Optional<FileContent> file(FilePattern sought) {
     List<Match> found = find(sought, "");
     if (found.size() > 1) {
       findings.add(
-          FindingCode.Z1008,
+          RecipeCode.Z1008,
           sought.where(),
           "\"" + sought.text() + "\" names " + found.size() + " files; one is wanted.",
           "Name one file.");
@@ -95,35 +98,54 @@ public final class Finder {
   }
 
   /** All files of a folder, links as links. */
-  public List<OwnFile> folder(Sought sought) {
+  public List<OwnFile> folder(FilePattern sought) {
     return find(sought, "", true).stream()
         .map(m -> new OwnFile(m.inner(), m.file(), m.link(), sought.where()))
         .toList();
   }
 
-  private Base base(Sought sought) {
+  /** Whether anything is there; a finding says what isn't. Files in a folder aren't looked at. */
+  public void exists(FilePattern sought) {
+    Base base = base(sought);
+    if (base != null) {
+      Glob glob = Glob.of(base.rest());
+      if (glob.hasWildcards()) {
+        find(sought, "", true);
+      } else if (!Files.exists(base.path().resolve(glob.prefix()))) {
+        nothing(sought, base, glob, "");
+      }
+    }
+  }
+
+  /** Names of roots that a path started from. */
+  public Set<String> usedRoots() {
+    return Set.copyOf(usedRoots);
+  }
+
+  private Base base(FilePattern sought) {
     String text = sought.text();
     int colon = text.indexOf(':');
     if (colon > 1 && text.substring(0, colon).matches("[a-z][a-z0-9-]*")) {
       String root = text.substring(0, colon);
       if (!roots.containsKey(root)) {
         findings.add(
-            FindingCode.Z1010,
+            RecipeCode.Z1010,
             sought.where(),
             "There is no root named \"" + root + "\".",
             Nearest.hint(root, roots.keySet()));
         return null;
       }
+      usedRoots.add(root);
       return within(new Base(roots.get(root), root + ":", text.substring(colon + 1)), sought);
     }
     return within(new Base(folder, "", text), sought);
   }
 
-  private Base within(Base base, Sought sought) {
+  private Base within(Base base, FilePattern sought) {
     String rest = base.rest();
     if (rest.indexOf('\0') >= 0) {
       findings.add(
-          FindingCode.Z1008, sought.where(), "A path can't hold a NUL character.", "Remove it.");
+          RecipeCode.Z1008, sought.where(), "A path can't hold a NUL character.", "Remove it.");
       return null;
     }
     Path start = base.path().resolve(Glob.of(rest.replace('\\', '/')).prefix()).normalize();
@@ -132,7 +154,7 @@ public final class Finder {
     boolean climbs = Glob.of(rest).hasWildcards() && rest.matches(".*[*?].*/\\.\\.(/.*)?");
     if (absolute || climbs || !start.startsWith(base.path())) {
       findings.add(
-          FindingCode.Z2002,
+          MaterialCode.Z2002,
           sought.where(),
           "\"" + sought.text() + "\" lies outside the recipe's folder.",
           "Name that folder under roots:, such as roots: {build: ../app/build}, and write build:path.");
@@ -142,7 +164,7 @@ public final class Finder {
     return new Base(base.path(), base.prefix(), clean.equals(".") ? "" : clean);
   }
 
-  private void nothing(Sought sought, Base base, Glob glob, String only) {
+  private void nothing(FilePattern sought, Base base, Glob glob, String only) {
     Path start = base.path().resolve(glob.prefix());
     Path there = start;
     while (there != null && !Files.exists(there) && !there.equals(base.path())) {
@@ -151,7 +173,7 @@ public final class Finder {
     if (there != null && !there.equals(start)) {
       String missing = there.relativize(start).getName(0).toString();
       findings.add(
-          FindingCode.Z2001,
+          MaterialCode.Z2001,
           sought.where(),
           "\""
               + sought.text()
@@ -165,14 +187,14 @@ public final class Finder {
     }
     if (!glob.hasWildcards() && only.isEmpty()) {
       findings.add(
-          FindingCode.Z2015,
+          MaterialCode.Z2015,
           sought.where(),
           "The folder \"" + sought.text() + "\" is empty.",
           "Run your build first, or remove the line.");
       return;
     }
     findings.add(
-        FindingCode.Z2001,
+        MaterialCode.Z2001,
         sought.where(),
         "\"" + sought.text() + "\" matches nothing in " + shown(base, start) + ".",
         Nearest.hint(sought.text().substring(sought.text().lastIndexOf('/') + 1), names(start)));
@@ -193,7 +215,7 @@ public final class Finder {
     }
   }
 
-  private void one(Base base, Path path, String inner, List<Match> matches, Sought sought)
+  private void one(Base base, Path path, String inner, List<Match> matches, FilePattern sought)
       throws IOException {
     Path real = path;
     if (Files.isSymbolicLink(path)) {
@@ -220,7 +242,7 @@ public final class Finder {
       String inner,
       BasicFileAttributes attributes,
       List<Match> matches,
-      Sought sought) {
+      FilePattern sought) {
     if (!attributes.isRegularFile()) {
       special(
           base,
@@ -229,7 +251,7 @@ public final class Finder {
           attributes.isDirectory() ? "is a link to a folder" : "is not a regular file");
     } else if (!Files.isReadable(path)) {
       findings.add(
-          FindingCode.Z2003,
+          MaterialCode.Z2003,
           sought.where(),
           "\"" + name(base, path) + "\" can't be read.",
           "Check its permissions.");
@@ -249,9 +271,9 @@ public final class Finder {
         inner, new FileContent(path, name(base, path), size, digests), Optional.of(to));
   }
 
-  private void special(Base base, Path path, Sought sought, String what) {
+  private void special(Base base, Path path, FilePattern sought, String what) {
     findings.add(
-        FindingCode.Z2014,
+        MaterialCode.Z2014,
         sought.where(),
         "\"" + name(base, path) + "\" " + what + ".",
         "Put a copy of the file there, or name the folder it leads to.");
@@ -287,7 +309,7 @@ public final class Finder {
     private final String only;
     private final boolean links;
     private final List<Match> matches;
-    private final Sought sought;
+    private final FilePattern sought;
 
     Walk(
         Base base,
@@ -296,7 +318,7 @@ public final class Finder {
         String only,
         boolean links,
         List<Match> matches,
-        Sought sought) {
+        FilePattern sought) {
       this.base = base;
       this.start = start;
       this.glob = glob;

@@ -24,7 +24,7 @@ public record Library(
     Optional<Manifest> manifest,
     int highestMajor,
     String highestClass,
-    Optional<Kept> kept) {
+    Optional<CacheSlot> kept) {
 
   /** The entry of this name. */
   public Optional<ArchivedContent> content(String name) {

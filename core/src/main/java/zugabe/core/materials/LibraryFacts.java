@@ -17,7 +17,7 @@ record LibraryFacts(
     Optional<String> version, String manifest, int highestMajor, String highestClass) {
   private static final String KIND = "library 1";
 
-  static Optional<LibraryFacts> kept(Kept kept) {
+  static Optional<LibraryFacts> kept(CacheSlot kept) {
     return kept.get(KIND).flatMap(LibraryFacts::decode);
   }
 
@@ -33,7 +33,7 @@ record LibraryFacts(
     }
   }
 
-  void keep(Kept kept) throws IOException {
+  void keep(CacheSlot kept) throws IOException {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     DataOutputStream out = new DataOutputStream(bytes);
     out.writeBoolean(version.isPresent());

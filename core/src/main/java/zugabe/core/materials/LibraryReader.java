@@ -11,7 +11,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.formats.classfile.ClassFacts;
@@ -64,7 +63,7 @@ final class LibraryReader implements ZipPass.Visitor {
     // a build reads everything anyway, for its digests
     Optional<String> stamp =
         file.isDigested() || !cache.isOn() ? Optional.empty() : cache.stamp(file.path());
-    Optional<Kept> keeping = stamp.map(s -> new Kept(cache, file.path(), s));
+    Optional<CacheSlot> keeping = stamp.map(s -> new CacheSlot(cache, file.path(), s));
     Optional<LibraryFacts> kept = keeping.flatMap(LibraryFacts::kept);
     if (kept.isPresent()) {
       return Optional.of(library(kept.get(), unread(listing), keeping));
@@ -80,7 +79,7 @@ final class LibraryReader implements ZipPass.Visitor {
     // of a damaged library the damage alone is told
     for (String entry : notClasses) {
       findings.add(
-          FindingCode.Z2013,
+          MaterialCode.Z2013,
           Where.file(file.name()).inside(entry, -1),
           "It doesn't start like a class file.",
           "Get an undamaged copy of the library, if the program needs this class.");
@@ -105,7 +104,7 @@ final class LibraryReader implements ZipPass.Visitor {
   }
 
   private Library library(
-      LibraryFacts facts, List<ArchivedContent> contents, Optional<Kept> keeping) {
+      LibraryFacts facts, List<ArchivedContent> contents, Optional<CacheSlot> keeping) {
     return new Library(
         file.path().getFileName().toString(),
         facts.version(),
@@ -149,7 +148,7 @@ final class LibraryReader implements ZipPass.Visitor {
         properties.load(new ByteArrayInputStream(pom.toByteArray()));
       } catch (IllegalArgumentException e) {
         findings.add(
-            FindingCode.Z2013,
+            MaterialCode.Z2013,
             Where.file(file.name()),
             "Its pom.properties can't be read.",
             "Nothing needs to be done; its version isn't known.");

@@ -53,11 +53,11 @@ public record Materials(
    * @param links whether symbolic links among the own files stay links
    */
   public record Wanted(
-      List<Sought> own,
-      Map<String, List<Sought>> ownFor,
-      List<Sought> web,
-      List<Sought> libraries,
-      Map<String, List<Sought>> natives,
+      List<FilePattern> own,
+      Map<String, List<FilePattern>> ownFor,
+      List<FilePattern> web,
+      List<FilePattern> libraries,
+      Map<String, List<FilePattern>> natives,
       boolean links) {}
 
   /** Looks for files; what isn't there is in the findings. */
@@ -69,7 +69,7 @@ public record Materials(
         .forEach((platform, sought) -> filesFor.put(platform, own(sought, wanted.links(), finder)));
     List<LibraryFile> jars = new ArrayList<>();
     Set<Path> known = new HashSet<>();
-    for (Sought s : wanted.libraries()) {
+    for (FilePattern s : wanted.libraries()) {
       for (Match m : finder.find(s, ".jar")) {
         // a jar that two patterns match is one library
         if (known.add(m.file().path())) {
@@ -90,7 +90,7 @@ public record Materials(
     return new Matched(name, files, filesFor, own(wanted.web(), false, finder), jars, found);
   }
 
-  private static List<OwnFile> own(List<Sought> sought, boolean links, Finder finder) {
+  private static List<OwnFile> own(List<FilePattern> sought, boolean links, Finder finder) {
     return sought.stream()
         .flatMap(
             s ->
@@ -158,6 +158,11 @@ public record Materials(
   /** The same without own files and libraries. */
   public Materials empty() {
     return new Materials(name, List.of(), Map.of(), List.of(), List.of(), Map.of(), classes.none());
+  }
+
+  /** The same with other own files, whose classes aren't looked at. */
+  public Materials withOwn(List<OwnFile> others) {
+    return new Materials(name, others, ownFor, web, libraries, natives, classes.none());
   }
 
   /** The same with other libraries. */

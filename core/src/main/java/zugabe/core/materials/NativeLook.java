@@ -61,7 +61,7 @@ final class NativeLook {
     for (MachO part : parts) {
       String processor = processor(part.machine(), part.bits());
       processors.add(part.machine() + ", " + part.bits() + " bits");
-      if (part.system().startsWith("iOS")) {
+      if (part.target().name().startsWith("iOS")) {
         platforms.add("ios");
       } else if (!processor.isEmpty()) {
         platforms.add("macos-" + processor);
@@ -79,11 +79,11 @@ final class NativeLook {
         };
     return Recognition.of(nature, "Mach-O")
         .with("processor", String.join("; ", processors))
-        .with("needs", (first.system() + " " + first.least()).strip())
+        .with("needs", (first.target().name() + " " + first.target().least()).strip())
         .with("name", first.name())
-        .with("linked to", String.join(", ", first.needed()))
-        .with("may be missing", String.join(", ", first.optional()))
-        .with("searched in", String.join(":", first.searched()))
+        .with("linked to", String.join(", ", first.links().needed()))
+        .with("may be missing", String.join(", ", first.links().optional()))
+        .with("searched in", String.join(":", first.links().searched()))
         .with("signature", first.signed() ? "there is one (not verified)" : "")
         .on(platforms.stream().distinct().toList());
   }

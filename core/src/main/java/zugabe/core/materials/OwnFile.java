@@ -12,6 +12,11 @@ import zugabe.core.finding.Where;
  * @param where where the recipe names it
  */
 public record OwnFile(String path, FileContent file, Optional<String> link, Where where) {
+  /** The same in another place. */
+  public OwnFile at(String newPath) {
+    return new OwnFile(newPath, file, link, where);
+  }
+
   boolean isClass() {
     return path.endsWith(".class")
         && !path.startsWith("META-INF/")

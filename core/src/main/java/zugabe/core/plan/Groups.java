@@ -5,12 +5,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.Located;
+import zugabe.core.materials.FilePattern;
 import zugabe.core.materials.Finder;
+import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
-import zugabe.core.materials.Sought;
 import zugabe.core.recipe.MaterialsSpec;
 import zugabe.core.work.Progress;
 
@@ -96,7 +96,7 @@ final class Groups {
           && spec.applications().isEmpty()
           && spec.web().isEmpty()) {
         findings.add(
-            FindingCode.Z2015,
+            MaterialCode.Z2015,
             spec.where(),
             "The group \"" + name + "\" names no files.",
             "Add own: with the folder of your classes.");
@@ -105,16 +105,17 @@ final class Groups {
     return known;
   }
 
-  private static Map<String, List<Sought>> byPlatform(Map<String, List<Said<String>>> said) {
-    Map<String, List<Sought>> sought = new LinkedHashMap<>();
+  private static Map<String, List<FilePattern>> byPlatform(
+      Map<String, List<Located<String>>> said) {
+    Map<String, List<FilePattern>> sought = new LinkedHashMap<>();
     said.forEach((platform, patterns) -> sought.put(platform, sought(patterns)));
     return sought;
   }
 
-  private static List<Sought> sought(List<Said<String>> patterns) {
+  private static List<FilePattern> sought(List<Located<String>> patterns) {
     return patterns.stream()
-        .filter(Said::given)
-        .map(s -> new Sought(s.value(), s.where()))
+        .filter(Located::given)
+        .map(s -> new FilePattern(s.value(), s.where()))
         .toList();
   }
 }

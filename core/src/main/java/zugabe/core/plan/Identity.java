@@ -18,4 +18,26 @@ public record Identity(
     String name,
     String version,
     Optional<String> maker,
-    Optional<String> summary) {}
+    Optional<String> summary)
+    implements Digested {
+  @Override
+  public void tell(PlanDigest digest) {
+    digest
+        .text("id", id)
+        .text("short", shortName)
+        .text("name", name)
+        .text("version", version)
+        .text("maker", maker)
+        .text("summary", summary);
+  }
+
+  /** What a file of it is called, without an ending, when the recipe doesn't say. */
+  public String fileName() {
+    return shortName + "-" + version;
+  }
+
+  /** What {@link #shortName} is made of, for users. */
+  public String shortNameFrom() {
+    return id.isPresent() ? "the last part of app.id" : "app.name";
+  }
+}

@@ -5,7 +5,6 @@ import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
 import zugabe.core.finding.Where;
@@ -33,7 +32,7 @@ final class MainClass {
     }
     if (facts.isEmpty()) {
       findings.add(
-          FindingCode.Z3001,
+          ProgramCode.Z3001,
           where,
           "There is no class " + name + " in the materials \"" + materials.name() + "\".",
           near(name));
@@ -48,7 +47,7 @@ final class MainClass {
           case ABSENT -> "it has no main method";
         };
     if (!lacks.isEmpty() && !inherits(facts.get())) {
-      findings.add(FindingCode.Z3002, where, name + " can't be started: " + lacks + ".", others());
+      findings.add(ProgramCode.Z3002, where, name + " can't be started: " + lacks + ".", others());
       return Optional.empty();
     }
     return Optional.of(name);
@@ -62,7 +61,7 @@ final class MainClass {
     }
     if (startable.size() > 1) {
       findings.add(
-          FindingCode.Z3003,
+          ProgramCode.Z3003,
           where,
           "The byte code has "
               + startable.size()
@@ -77,7 +76,7 @@ final class MainClass {
               + "}}.");
     } else if (wanted) {
       findings.add(
-          FindingCode.Z3001,
+          ProgramCode.Z3001,
           where,
           "None of the "
               + materials.classes().count()

@@ -1,7 +1,6 @@
 package zugabe.core.plan;
 
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,18 +10,11 @@ import java.util.Map;
  *
  * @param folder the recipe's
  * @param app the identity
- * @param time of all entries
  * @param deliverables those asked for, in the recipe's order
- * @param allFiles file names of every deliverable of the recipe, asked for or not
- * @param allNames names of every deliverable of the recipe, in the same order
+ * @param intents what the recipe's text alone tells of every deliverable, asked for or not, by name
  */
 public record Plan(
-    Path folder,
-    Identity app,
-    Instant time,
-    List<Planned> deliverables,
-    List<String> allFiles,
-    List<String> allNames) {
+    Path folder, Identity app, List<Planned> deliverables, Map<String, Intent> intents) {
 
   /** The deliverables, each behind those that it holds. */
   public List<Planned> inOrder() {
@@ -36,6 +28,7 @@ public record Plan(
       throw new IllegalStateException("the plan has a circle at " + d.name());
     }
     d.holds()
+        .keySet()
         .forEach(
             name ->
                 deliverables.stream()

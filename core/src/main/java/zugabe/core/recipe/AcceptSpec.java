@@ -4,9 +4,12 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
-import zugabe.core.finding.FindingCode;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.shape.Shape;
+import zugabe.core.shape.TextShape;
 
 /**
  * A finding that somebody knows of and lives with for some time.
@@ -16,26 +19,26 @@ import zugabe.core.finding.Where;
  * @param until the last day it counts, by UTC
  */
 public record AcceptSpec(
-    Said<FindingCode> finding,
-    Optional<Said<String>> at,
+    Located<String> finding,
+    Optional<Located<String>> at,
     String because,
-    Said<LocalDate> until,
+    Located<LocalDate> until,
     Where where) {
-  private static final Field<Said<FindingCode>> FINDING =
+  private static final Field<Located<String>> FINDING =
       Field.required(
           "finding",
-          TextShape.parsed(
-              "a finding's code such as Z8006", "Z\\d{4}", FindingCode::parse, FindingCode.Z8008),
+          TextShape.matching("a finding's code such as Z8006", "[Zz]\\d{4}"),
           "The finding's code, such as Z8006.");
-  private static final Field<Said<String>> AT =
+  private static final Field<Located<String>> AT =
       Field.optional(
-          "at",
-          TextShape.any(),
-          "File, entry or recipe key that it is about, as the finding names it; * stands for any text. Default: every place.");
-  private static final Field<Said<String>> BECAUSE =
+              "at",
+              TextShape.any(),
+              "File, entry or recipe key that it is about, as the finding names it; * stands for any text.")
+          .otherwise("every place");
+  private static final Field<Located<String>> BECAUSE =
       Field.required(
           "because", TextShape.any(), "Why that is all right, for whoever reads this later.");
-  private static final Field<Said<LocalDate>> UNTIL =
+  private static final Field<Located<LocalDate>> UNTIL =
       Field.required(
           "until",
           TextShape.parsed(
@@ -43,7 +46,7 @@ public record AcceptSpec(
           "The last day on which it is accepted, such as 2027-03-31.");
 
   static final Shape<AcceptSpec> SHAPE =
-      new RecordShape<>(
+      RecordShape.of(
           "accept",
           List.of(FINDING, AT, BECAUSE, UNTIL),
           v ->

@@ -4,98 +4,119 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.Located;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.shape.Reference;
+import zugabe.core.shape.Shape;
+import zugabe.core.shape.TextShape;
 
 /** The application's identity; what isn't said is empty. */
 public record App(
     Optional<String> id,
     String name,
-    Said<String> version,
-    Optional<String> summary,
-    Optional<String> maker,
-    Optional<String> contact,
-    Optional<String> homepage,
+    Located<String> version,
+    Description description,
     Optional<License> license,
-    Optional<Said<String>> icon,
+    Optional<Located<String>> icon,
     Optional<Instant> time) {
 
-  /** The licence: an SPDX identifier, and the file with its text. */
-  public record License(Optional<String> id, Optional<Said<String>> text) {
-    private static final Field<Said<String>> ID =
-        Field.optional("id", TextShape.any(), "SPDX identifier, such as Apache-2.0.");
-    private static final Field<Said<String>> TEXT =
-        Field.optional("text", TextShape.any(), "File with the licence's text.");
-    static final Shape<License> SHAPE =
-        new RecordShape<>(
-            "app.license",
-            List.of(ID, TEXT),
-            v -> new License(v.maybe(ID).map(Said::value), v.maybe(TEXT)));
+  /** What is said of it to those who install it. */
+  public record Description(
+      Optional<String> summary,
+      Optional<String> maker,
+      Optional<String> contact,
+      Optional<String> homepage) {}
+
+  public Optional<String> summary() {
+    return description.summary();
   }
 
-  private static final Field<Said<String>> ID =
+  public Optional<String> maker() {
+    return description.maker();
+  }
+
+  /** The licence: an SPDX identifier, and the file with its text. */
+  public record License(Optional<String> id, Optional<Located<String>> text) {
+    private static final Field<Located<String>> ID =
+        Field.optional("id", TextShape.any(), "SPDX identifier, such as Apache-2.0.");
+    private static final Field<Located<String>> TEXT =
+        Field.optional(
+            "text", TextShape.any().naming(Reference.To.FILE), "File with the licence's text.");
+    static final Shape<License> SHAPE =
+        RecordShape.of(
+            "app.license",
+            List.of(ID, TEXT),
+            v -> new License(v.maybe(ID).map(Located::value), v.maybe(TEXT)));
+  }
+
+  private static final Field<Located<String>> ID =
       Field.optional(
           "id",
           TextShape.matching(
               "a reverse domain name such as example.gannet.saltmarsh",
               "[A-Za-z][A-Za-z0-9-]*(\\.[A-Za-z][A-Za-z0-9-]*)+"),
           "Reverse domain name, fixed for the application's life.");
-  private static final Field<Said<String>> NAME =
+  private static final Field<Located<String>> NAME =
       Field.required(
           "name",
           TextShape.matching("a name on one line", "[^\\r\\n\\x00]*\\S[^\\r\\n\\x00]*"),
           "The name as users see it.");
-  private static final Field<Said<String>> VERSION =
+  private static final Field<Located<String>> VERSION =
       Field.required(
           "version",
           TextShape.matching(
               "a version of letters, digits and . _ + ~ -, starting with a digit or letter",
               "[A-Za-z0-9][A-Za-z0-9._+~-]*"),
           "The version, such as 2.4.0. It is never read as a number: 2.10 stays 2.10.");
-  private static final Field<Said<String>> SUMMARY =
+  private static final Field<Located<String>> SUMMARY =
       Field.optional(
           "summary",
           TextShape.matching("text on one line", "[^\\r\\n\\x00]+"),
           "One line on what it does.");
-  private static final Field<Said<String>> MAKER =
+  private static final Field<Located<String>> MAKER =
       Field.optional(
           "maker", TextShape.matching("text on one line", "[^\\r\\n\\x00]+"), "Who makes it.");
-  private static final Field<Said<String>> CONTACT =
+  private static final Field<Located<String>> CONTACT =
       Field.optional("contact", TextShape.any(), "Name and mail address for questions.");
-  private static final Field<Said<String>> HOMEPAGE =
+  private static final Field<Located<String>> HOMEPAGE =
       Field.optional(
           "homepage",
           TextShape.matching("an http or https address", "https?://\\S+"),
           "Web address.");
   private static final Field<License> LICENSE =
       Field.optional("license", License.SHAPE, "The licence it is given away under.");
-  private static final Field<Said<String>> ICON =
-      Field.optional("icon", TextShape.any(), "Picture from which icons are made.");
-  private static final Field<Said<Instant>> TIME =
+  private static final Field<Located<String>> ICON =
       Field.optional(
-          "time",
-          TextShape.parsed(
-              "a time such as 2026-03-01T12:00:00Z",
-              "\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d(:\\d\\d)?Z",
-              App::instant,
-              Instant.EPOCH),
-          "Time of all entries, in UTC. Default: SOURCE_DATE_EPOCH, else 1980-01-01T00:00:00Z.");
+          "icon", TextShape.any().naming(Reference.To.FILE), "Picture from which icons are made.");
+  private static final Field<Located<Instant>> TIME =
+      Field.optional(
+              "time",
+              TextShape.parsed(
+                  "a time such as 2026-03-01T12:00:00Z",
+                  "\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d(:\\d\\d)?Z",
+                  App::instant,
+                  Instant.EPOCH),
+              "Time of all entries, in UTC.")
+          .otherwise("SOURCE_DATE_EPOCH, else 1980-01-01T00:00:00Z");
 
   static final Shape<App> SHAPE =
-      new RecordShape<>(
+      RecordShape.of(
           "app",
           List.of(ID, NAME, VERSION, SUMMARY, MAKER, CONTACT, HOMEPAGE, LICENSE, ICON, TIME),
           v ->
               new App(
-                  v.maybe(ID).map(Said::value),
+                  v.maybe(ID).map(Located::value),
                   v.of(NAME).value(),
                   v.of(VERSION),
-                  v.maybe(SUMMARY).map(Said::value),
-                  v.maybe(MAKER).map(Said::value),
-                  v.maybe(CONTACT).map(Said::value),
-                  v.maybe(HOMEPAGE).map(Said::value),
+                  new Description(
+                      v.maybe(SUMMARY).map(Located::value),
+                      v.maybe(MAKER).map(Located::value),
+                      v.maybe(CONTACT).map(Located::value),
+                      v.maybe(HOMEPAGE).map(Located::value)),
                   v.maybe(LICENSE),
                   v.maybe(ICON),
-                  v.maybe(TIME).map(Said::value)));
+                  v.maybe(TIME).map(Located::value)));
 
   private static Optional<Instant> instant(String text) {
     try {

@@ -3,40 +3,53 @@ package zugabe.core.recipe;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import zugabe.core.finding.FindingCode;
-import zugabe.core.finding.Findings;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.Located;
+import zugabe.core.finding.RecipeCode;
+import zugabe.core.shape.Binding;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.shape.Reference;
+import zugabe.core.shape.Shape;
+import zugabe.core.shape.SourceNode;
+import zugabe.core.shape.TextShape;
 
 /**
  * A signing key.
  *
  * @param password where the password comes from, never the password itself
  */
-public record KeySpec(Said<String> store, Said<String> alias, Said<String> password) {
+public record KeySpec(Located<String> store, Located<String> alias, Located<String> password) {
   /**
    * A secret's source. What is written instead is never repeated in a message: it may be the
    * secret.
    */
-  private static final Shape<Said<String>> SECRET =
+  private static final Shape<Located<String>> SECRET =
       new Shape<>() {
         private static final String FORM = "env:[A-Za-z_][A-Za-z0-9_]*|file:.+|command:.+|prompt";
 
         @Override
-        public Said<String> bind(Node node, Findings findings) {
-          if (node instanceof Node.Text text && text.value().matches(FORM)) {
-            return new Said<>(text.value(), node.where(), true);
+        public Located<String> bind(SourceNode node, Binding binding) {
+          if (node instanceof SourceNode.Text text && text.value().matches(FORM)) {
+            return new Located<>(text.value(), node.where(), true);
           }
-          findings.add(
-              FindingCode.Z1015,
-              node.where(),
-              "A secret stands here, or something that could be one.",
-              "Say where it comes from: env:NAME, file:PATH, command:LINE or prompt.");
+          binding
+              .findings()
+              .add(
+                  RecipeCode.Z1015,
+                  node.where(),
+                  "A secret stands here, or something that could be one.",
+                  "Say where it comes from: env:NAME, file:PATH, command:LINE or prompt.");
           return standIn(node);
         }
 
         @Override
-        public Said<String> standIn(Node near) {
-          return new Said<>("prompt", near.where(), false);
+        public Located<String> standIn(SourceNode near) {
+          return new Located<>("prompt", near.where(), false);
+        }
+
+        @Override
+        public String form() {
+          return "env:NAME, file:PATH, command:LINE or prompt";
         }
 
         @Override
@@ -48,18 +61,19 @@ public record KeySpec(Said<String> store, Said<String> alias, Said<String> passw
         }
       };
 
-  private static final Field<Said<String>> STORE =
-      Field.required("store", TextShape.any(), "PKCS #12 file.");
-  private static final Field<Said<String>> ALIAS =
+  private static final Field<Located<String>> STORE =
+      Field.required("store", TextShape.any().naming(Reference.To.FILE), "PKCS #12 file.");
+  private static final Field<Located<String>> ALIAS =
       Field.required("alias", TextShape.any(), "The key's name in the store.");
-  private static final Field<Said<String>> PASSWORD =
+  private static final Field<Located<String>> PASSWORD =
       Field.optional(
-          "password",
-          SECRET,
-          "Where the password comes from: env:NAME, file:PATH, command:LINE or prompt. Default: prompt.");
+              "password",
+              SECRET,
+              "Where the password comes from: env:NAME, file:PATH, command:LINE or prompt.")
+          .otherwise("prompt");
 
   static final Shape<KeySpec> SHAPE =
-      new RecordShape<>(
+      RecordShape.of(
           "a key",
           List.of(STORE, ALIAS, PASSWORD),
           v -> new KeySpec(v.of(STORE), v.of(ALIAS), v.of(PASSWORD)));

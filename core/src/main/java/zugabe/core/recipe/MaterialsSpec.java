@@ -2,8 +2,16 @@ package zugabe.core.recipe;
 
 import java.util.List;
 import java.util.Map;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
+import zugabe.core.program.Platforms;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.ListShape;
+import zugabe.core.shape.MapShape;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.shape.Reference;
+import zugabe.core.shape.Shape;
+import zugabe.core.shape.TextShape;
 
 /**
  * A group of built files, as patterns.
@@ -17,49 +25,47 @@ import zugabe.core.finding.Where;
  * @param natives native libraries that the program loads by name, by platform
  */
 public record MaterialsSpec(
-    List<Said<String>> own,
-    Map<String, List<Said<String>>> ownFor,
-    List<Said<String>> web,
-    List<Said<String>> applications,
-    List<Said<String>> libraries,
-    Map<String, List<Said<String>>> natives,
+    List<Located<String>> own,
+    Map<String, List<Located<String>>> ownFor,
+    List<Located<String>> web,
+    List<Located<String>> applications,
+    List<Located<String>> libraries,
+    Map<String, List<Located<String>>> natives,
     Where where) {
-  /** Regular expression of the platforms there are. */
-  static final String PLATFORMS =
-      "linux-x64|linux-arm64|windows-x64|windows-x86|windows-arm64|macos-x64|macos-arm64|android|ios";
+  private static final String PLATFORMS = Platforms.PATTERN;
 
-  private static final Field<List<Said<String>>> OWN =
+  private static final Field<List<Located<String>>> OWN =
       Field.optional(
           "own",
           new ListShape<>(TextShape.any()),
           "The application's own folders and files, as paths or patterns (* ? **).");
-  private static final Field<Map<String, List<Said<String>>>> OWN_FOR =
+  private static final Field<Map<String, List<Located<String>>>> OWN_FOR =
       Field.optional(
           "own-for",
           new MapShape<>(new ListShape<>(TextShape.any()), "(" + PLATFORMS + ")"),
           "Own folders and files that only one platform gets, by platform such as linux-x64.");
-  private static final Field<List<Said<String>>> WEB =
+  private static final Field<List<Located<String>>> WEB =
       Field.optional(
           "web",
           new ListShape<>(TextShape.any()),
           "Of a web archive: folders and files that lie at its top, WEB-INF/web.xml among them.");
-  private static final Field<List<Said<String>>> APPLICATIONS =
+  private static final Field<List<Located<String>>> APPLICATIONS =
       Field.optional(
           "applications",
-          new ListShape<>(TextShape.any()),
+          new ListShape<>(TextShape.any().naming(Reference.To.FILES)),
           "Of a release for Erlang/OTP: folders of compiled applications, each with ebin in it.");
-  private static final Field<List<Said<String>>> LIBRARIES =
+  private static final Field<List<Located<String>>> LIBRARIES =
       Field.optional(
           "libraries", new ListShape<>(TextShape.any()), "Library jars, as paths or patterns.");
 
-  private static final Field<Map<String, List<Said<String>>>> NATIVES =
+  private static final Field<Map<String, List<Located<String>>>> NATIVES =
       Field.optional(
           "natives",
           new MapShape<>(new ListShape<>(TextShape.any()), "(" + PLATFORMS + ")"),
           "Native libraries that the program loads by name, by platform such as linux-x64.");
 
   static final Shape<MaterialsSpec> SHAPE =
-      new RecordShape<>(
+      RecordShape.of(
           "a group of materials",
           List.of(OWN, OWN_FOR, WEB, APPLICATIONS, LIBRARIES, NATIVES),
           v ->

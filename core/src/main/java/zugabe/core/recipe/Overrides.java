@@ -4,9 +4,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.shape.SourceNode;
 
 /**
  * Puts values given for one run ({@code app.version=2.4.1}) into the tree, before variables are
@@ -21,8 +22,9 @@ final class Overrides {
     this.where = Where.file("--set " + given);
   }
 
-  static Node.Mapping apply(Node.Mapping root, List<ValueOverride> overrides, Findings findings) {
-    Node.Mapping result = root;
+  static SourceNode.Mapping apply(
+      SourceNode.Mapping root, List<ValueOverride> overrides, Findings findings) {
+    SourceNode.Mapping result = root;
     for (ValueOverride o : overrides) {
       result =
           new Overrides(findings, o.key())
@@ -31,42 +33,46 @@ final class Overrides {
     return result;
   }
 
-  private Node.Mapping put(Node.Mapping at, List<String> path, String parent, String value) {
+  private SourceNode.Mapping put(
+      SourceNode.Mapping at, List<String> path, String parent, String value) {
     String key = path.get(0);
     String full = parent.isEmpty() ? key : parent + "." + key;
-    Optional<Node> old = at.value(key);
-    Node replaced = replacement(old, path, full, value);
+    Optional<SourceNode> old = at.value(key);
+    SourceNode replaced = replacement(old, path, full, value);
     if (replaced == null) {
       return at;
     }
-    List<Node.Member> members = new ArrayList<>();
+    List<SourceNode.Member> members = new ArrayList<>();
     at.members()
         .forEach(
-            m -> members.add(m.key().equals(key) ? new Node.Member(m.where(), key, replaced) : m));
+            m ->
+                members.add(
+                    m.key().equals(key) ? new SourceNode.Member(m.where(), key, replaced) : m));
     if (old.isEmpty()) {
-      members.add(new Node.Member(keyed(full), key, replaced));
+      members.add(new SourceNode.Member(keyed(full), key, replaced));
     }
-    return new Node.Mapping(at.where(), at.flow(), members);
+    return new SourceNode.Mapping(at.where(), at.flow(), members);
   }
 
-  private Node replacement(Optional<Node> old, List<String> path, String full, String value) {
+  private SourceNode replacement(
+      Optional<SourceNode> old, List<String> path, String full, String value) {
     if (path.size() == 1) {
-      if (old.isPresent() && !(old.get() instanceof Node.Text)) {
+      if (old.isPresent() && !(old.get() instanceof SourceNode.Text)) {
         return refuse(
             "\"" + full + "\" is " + old.get().kind() + "; only single values can be set.");
       }
-      return new Node.Text(keyed(full), value, true, false);
+      return new SourceNode.Text(keyed(full), value, true, false);
     }
-    Node next = old.orElseGet(() -> new Node.Mapping(keyed(full), false, List.of()));
-    if (next instanceof Node.Mapping m) {
+    SourceNode next = old.orElseGet(() -> new SourceNode.Mapping(keyed(full), false, List.of()));
+    if (next instanceof SourceNode.Mapping m) {
       return put(m, path.subList(1, path.size()), full, value);
     }
     return refuse("\"" + full + "\" is " + next.kind() + ", so nothing can be set below it.");
   }
 
-  private Node refuse(String what) {
+  private SourceNode refuse(String what) {
     findings.add(
-        FindingCode.Z1011, where, what, "Name a value by its dotted path, such as app.version.");
+        RecipeCode.Z1011, where, what, "Name a value by its dotted path, such as app.version.");
     return null;
   }
 

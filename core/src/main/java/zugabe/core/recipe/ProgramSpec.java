@@ -3,34 +3,57 @@ package zugabe.core.recipe;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.ListShape;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.shape.Reference;
+import zugabe.core.shape.Shape;
+import zugabe.core.shape.TextShape;
 
 /** Something that can be started. */
 public record ProgramSpec(
-    Optional<Said<String>> materials,
-    Optional<Said<String>> main,
-    Optional<Said<Surface>> surface,
-    Optional<Said<JavaRange>> java,
-    Optional<Modules> modules,
-    Optional<Said<String>> file,
-    Optional<Said<String>> interpreter,
-    List<Said<String>> options,
-    List<Said<String>> arguments,
-    Optional<ServiceSpec> service,
-    Optional<FirstRun> firstRun,
+    Optional<Located<String>> materials,
+    JavaStart start,
+    FileStart fileStart,
+    List<Located<String>> arguments,
+    Optional<Located<Surface>> surface,
+    Setup setup,
     Optional<TrialSpec> trial,
     Where where) {
 
+  /** What says how a Java runtime starts it. */
+  public record JavaStart(
+      Optional<Located<String>> main,
+      Optional<Located<JavaRange>> java,
+      Optional<Modules> modules,
+      List<Located<String>> options) {}
+
+  /** What says how a program that isn't Java is started. */
+  public record FileStart(Optional<Located<String>> file, Optional<Located<String>> interpreter) {}
+
+  /** What an installation does with it. */
+  public record Setup(Optional<ServiceSpec> service, Optional<FirstRun> firstRun) {}
+
+  public Optional<Located<String>> main() {
+    return start.main();
+  }
+
+  public Optional<Located<String>> file() {
+    return fileStart.file();
+  }
+
   /** What is done once when the program is installed, by starting it with these arguments. */
-  public record FirstRun(List<Said<String>> arguments) {
-    private static final Field<List<Said<String>>> ARGUMENTS =
+  public record FirstRun(List<Located<String>> arguments, Where where) {
+    private static final Field<List<Located<String>>> ARGUMENTS =
         Field.required(
             "arguments",
             new ListShape<>(TextShape.any()),
             "Arguments that the program is started with, once.");
     static final Shape<FirstRun> SHAPE =
-        new RecordShape<>("first-run", List.of(ARGUMENTS), v -> new FirstRun(v.of(ARGUMENTS)));
+        RecordShape.of(
+            "first-run", List.of(ARGUMENTS), v -> new FirstRun(v.of(ARGUMENTS), v.where()));
   }
 
   /**
@@ -39,21 +62,21 @@ public record ProgramSpec(
    * @param main the main module
    * @param add further modules to resolve
    */
-  public record Modules(Said<String> main, List<Said<String>> add) {
+  public record Modules(Located<String> main, List<Located<String>> add) {
     private static final String NAME =
         "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*";
-    private static final Field<Said<String>> MAIN =
+    private static final Field<Located<String>> MAIN =
         Field.required(
             "main",
             TextShape.matching("a module name such as example.gannet.saltmarsh", NAME),
             "The main module, which holds the main class.");
-    private static final Field<List<Said<String>>> ADD =
+    private static final Field<List<Located<String>>> ADD =
         Field.optional(
             "add",
             new ListShape<>(TextShape.matching("a module name", NAME)),
             "Further modules to resolve.");
     static final Shape<Modules> SHAPE =
-        new RecordShape<>("modules", List.of(MAIN, ADD), v -> new Modules(v.of(MAIN), v.of(ADD)));
+        RecordShape.of("modules", List.of(MAIN, ADD), v -> new Modules(v.of(MAIN), v.of(ADD)));
   }
 
   /** Where a program shows itself. */
@@ -62,49 +85,52 @@ public record ProgramSpec(
     CONSOLE
   }
 
-  private static final Field<Said<String>> MATERIALS =
+  private static final Field<Located<String>> MATERIALS =
       Field.optional(
-          "materials",
-          TextShape.any(),
-          "Name of the group of materials it is in. Default: the only one.");
-  private static final Field<Said<String>> MAIN =
+              "materials",
+              TextShape.any().naming(Reference.To.GROUP),
+              "Name of the group of materials it is in.")
+          .otherwise("the only one");
+  private static final Field<Located<String>> MAIN =
       Field.optional(
-          "main",
-          TextShape.matching(
-              "a class name such as example.gannet.saltmarsh.Main",
-              "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*"),
-          "Main class. Default: the only one found in the byte code.");
-  private static final Field<Said<Surface>> SURFACE =
+              "main",
+              TextShape.matching(
+                  "a class name such as example.gannet.saltmarsh.Main",
+                  "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*"),
+              "Main class.")
+          .otherwise("the only one found in the byte code");
+  private static final Field<Located<Surface>> SURFACE =
       Field.optional(
           "surface",
           TextShape.choice(Surface.values()),
           "Whether it shows a window or uses the console.");
-  private static final Field<Said<JavaRange>> JAVA =
+  private static final Field<Located<JavaRange>> JAVA =
       Field.optional(
-          "java",
-          TextShape.parsed(
-              "a Java version such as 17, 17+ or 17-21",
-              JavaRange.PATTERN,
-              JavaRange::parse,
-              new JavaRange(17, OptionalInt.empty())),
-          "Java versions it runs on. Default: what the byte code needs, and up.");
+              "java",
+              TextShape.parsed(
+                  "a Java version such as 17, 17+ or 17-21",
+                  JavaRange.PATTERN,
+                  JavaRange::parse,
+                  new JavaRange(17, OptionalInt.empty())),
+              "Java versions it runs on.")
+          .otherwise("what the byte code needs, and up");
   private static final Field<Modules> MODULES =
       Field.optional(
           "modules", Modules.SHAPE, "For a program that runs on the module path: its main module.");
-  private static final Field<List<Said<String>>> OPTIONS =
+  private static final Field<List<Located<String>>> OPTIONS =
       Field.optional(
           "options",
           new ListShape<>(TextShape.any()),
           "Options for the runtime, such as -Xmx256m.");
-  private static final Field<List<Said<String>>> ARGUMENTS =
+  private static final Field<List<Located<String>>> ARGUMENTS =
       Field.optional(
           "arguments", new ListShape<>(TextShape.any()), "Arguments it is always started with.");
-  private static final Field<Said<String>> FILE =
+  private static final Field<Located<String>> FILE =
       Field.optional(
           "file",
           TextShape.matching("a path below the own files", "[^/\\\\].*[^/]|[^/\\\\]"),
           "Of a program that isn't Java: the file among its own files that is run. On Windows, with .exe or .cmd where only that is there.");
-  private static final Field<Said<String>> INTERPRETER =
+  private static final Field<Located<String>> INTERPRETER =
       Field.optional(
           "interpreter",
           TextShape.any(),
@@ -120,7 +146,7 @@ public record ProgramSpec(
       Field.optional("trial", TrialSpec.SHAPE, "How to try it, and what is expected.");
 
   static final Shape<ProgramSpec> SHAPE =
-      new RecordShape<>(
+      RecordShape.of(
           "a program",
           List.of(
               MATERIALS,
@@ -138,16 +164,11 @@ public record ProgramSpec(
           v ->
               new ProgramSpec(
                   v.maybe(MATERIALS),
-                  v.maybe(MAIN),
-                  v.maybe(SURFACE),
-                  v.maybe(JAVA),
-                  v.maybe(MODULES),
-                  v.maybe(FILE),
-                  v.maybe(INTERPRETER),
-                  v.of(OPTIONS),
+                  new JavaStart(v.maybe(MAIN), v.maybe(JAVA), v.maybe(MODULES), v.of(OPTIONS)),
+                  new FileStart(v.maybe(FILE), v.maybe(INTERPRETER)),
                   v.of(ARGUMENTS),
-                  v.maybe(SERVICE),
-                  v.maybe(FIRST_RUN),
+                  v.maybe(SURFACE),
+                  new Setup(v.maybe(SERVICE), v.maybe(FIRST_RUN)),
                   v.maybe(TRIAL),
                   v.where()));
 }

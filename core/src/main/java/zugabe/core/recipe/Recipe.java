@@ -1,32 +1,66 @@
 package zugabe.core.recipe;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zugabe.core.finding.FindingCode;
+import java.util.Set;
+import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.Located;
 import zugabe.core.finding.Nearest;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.shape.Binding;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.ListShape;
+import zugabe.core.shape.MapShape;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.shape.Reference;
+import zugabe.core.shape.Shape;
+import zugabe.core.shape.TaggedShape;
+import zugabe.core.shape.TextShape;
 
-/** Everything that has to be said about an application, once. */
+/**
+ * Everything that has to be said about an application, once.
+ *
+ * @param handover keys to sign with, and where to
+ * @param references what its values name
+ */
 public record Recipe(
     App app,
-    Map<String, Said<String>> roots,
-    Map<String, MaterialsSpec> materials,
+    Sources sources,
     Map<String, ProgramSpec> programs,
-    Map<String, KeySpec> keys,
     Map<String, DeliverableSpec> deliverables,
-    Map<String, DestinationSpec> destinations,
+    Handover handover,
     List<AcceptSpec> accepted,
+    List<Reference> references,
     Where where) {
+
+  /**
+   * Where files come from.
+   *
+   * @param roots folders outside the recipe's, by name
+   * @param groups of materials, by name
+   */
+  public record Sources(Map<String, Located<String>> roots, Map<String, MaterialsSpec> groups) {}
+
+  /** What happens to what was made. */
+  public record Handover(Map<String, KeySpec> keys, Map<String, DestinationSpec> destinations) {}
+
+  /** Groups of materials, by name. */
+  public Map<String, MaterialsSpec> materials() {
+    return sources.groups();
+  }
 
   private enum Form {
     ONE
   }
 
-  private static final Field<Said<Form>> ZUGABE =
+  private static final Field<Located<Form>> ZUGABE =
       Field.optional(
           "zugabe",
           TextShape.parsed(
@@ -34,7 +68,7 @@ public record Recipe(
           "Version of the recipe's form: 1.");
   private static final Field<App> APP =
       Field.required("app", App.SHAPE, "The application's identity: at least name and version.");
-  private static final Field<Map<String, Said<String>>> ROOTS =
+  private static final Field<Map<String, Located<String>>> ROOTS =
       Field.optional(
           "roots",
           MapShape.named(TextShape.any()),
@@ -47,9 +81,6 @@ public record Recipe(
           "programs", MapShape.named(ProgramSpec.SHAPE), "What can be started, by name.");
   private static final Field<Map<String, KeySpec>> KEYS =
       Field.optional("keys", MapShape.named(KeySpec.SHAPE), "Signing keys, by name.");
-  private static final Field<Map<String, DeliverableSpec>> DELIVERABLES =
-      Field.required(
-          "deliverables", MapShape.named(DeliverableSpec.SHAPE), "What goes out, by name.");
   private static final Field<Map<String, DestinationSpec>> DESTINATIONS =
       Field.optional(
           "destinations",
@@ -62,87 +93,127 @@ public record Recipe(
           new ListShape<>(AcceptSpec.SHAPE),
           "Findings that are known and lived with, each with a reason and a last day.");
 
-  private static final Shape<Recipe> SHAPE =
-      new RecordShape<>(
-          "the recipe",
-          List.of(
-              ZUGABE, APP, ROOTS, MATERIALS, PROGRAMS, KEYS, DELIVERABLES, DESTINATIONS, ACCEPT),
-          v ->
-              new Recipe(
-                  v.of(APP),
-                  v.of(ROOTS),
-                  v.of(MATERIALS),
-                  v.of(PROGRAMS),
-                  v.of(KEYS),
-                  v.of(DELIVERABLES),
-                  v.of(DESTINATIONS),
-                  v.of(ACCEPT),
-                  v.where()));
+  private static Field<Map<String, DeliverableSpec>> deliverables(Vocabulary kinds) {
+    return Field.required(
+        "deliverables", MapShape.named(DeliverableSpec.shape(kinds)), "What goes out, by name.");
+  }
+
+  private static Shape<Recipe> shape(Vocabulary kinds) {
+    Field<Map<String, DeliverableSpec>> deliverables = deliverables(kinds);
+    return RecordShape.of(
+        "the recipe",
+        List.of(ZUGABE, APP, ROOTS, MATERIALS, PROGRAMS, KEYS, deliverables, DESTINATIONS, ACCEPT),
+        v -> {
+          Map<String, DeliverableSpec> named = new LinkedHashMap<>();
+          v.of(deliverables).forEach((name, d) -> named.put(name, d.named(name)));
+          return new Recipe(
+              v.of(APP),
+              new Sources(v.of(ROOTS), v.of(MATERIALS)),
+              v.of(PROGRAMS),
+              Collections.unmodifiableMap(named),
+              new Handover(v.of(KEYS), v.of(DESTINATIONS)),
+              v.of(ACCEPT),
+              List.of(),
+              v.where());
+        });
+  }
+
+  /**
+   * A recipe's text, and what is known where it is read.
+   *
+   * @param file name for messages
+   * @param overrides values for one run
+   * @param environment for {@code {env.NAME}}
+   */
+  public record Source(
+      String file, String text, List<ValueOverride> overrides, Map<String, String> environment) {}
 
   /**
    * Reads a recipe. All faults are in the findings; when there are any, what is returned serves
    * only to look for more.
    *
-   * @param file name for messages
-   * @param environment for {@code {env.NAME}}
    * @return empty when there is no tree to go on with
    */
-  public static Optional<Recipe> read(
-      String file,
-      String text,
-      List<ValueOverride> overrides,
-      Map<String, String> environment,
-      Findings findings) {
-    return RecipeParser.parse(file, text, findings)
-        .map(tree -> Overrides.apply(tree, overrides, findings))
-        .map(tree -> Variables.fill(tree, environment, findings))
-        .map(tree -> SHAPE.bind(tree, findings))
-        .map(recipe -> recipe.checked(findings));
+  public static Optional<Recipe> read(Source source, Vocabulary words, Findings findings) {
+    Binding binding = new Binding(findings);
+    return RecipeParser.parse(source.file(), source.text(), findings)
+        .map(tree -> Overrides.apply(tree, source.overrides(), findings))
+        .map(tree -> Variables.fill(tree, source.environment(), findings))
+        .map(tree -> shape(words).bind(tree, binding))
+        .map(recipe -> recipe.with(binding.references()).checked(words, findings));
+  }
+
+  private Recipe with(List<Reference> named) {
+    return new Recipe(app, sources, programs, deliverables, handover, accepted, named, where);
   }
 
   /** JSON Schema (2020-12) of a recipe, as a tree of maps, lists and scalars. */
-  public static Map<String, Object> schema() {
+  public static Map<String, Object> schema(Vocabulary kinds) {
     Map<String, Object> schema = new LinkedHashMap<>();
     schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
     schema.put("title", "Zugabe recipe");
-    schema.putAll(SHAPE.schema());
+    schema.putAll(shape(kinds).schema());
     return schema;
   }
 
-  private Recipe checked(Findings findings) {
-    programs
-        .values()
-        .forEach(
-            p ->
-                p.materials()
-                    .ifPresent(
-                        m -> defined(m, materials.keySet(), "group of materials", findings)));
-    deliverables
-        .values()
-        .forEach(
-            d -> {
-              d.materials()
-                  .ifPresent(m -> defined(m, materials.keySet(), "group of materials", findings));
-              d.program().ifPresent(p -> defined(p, programs.keySet(), "program", findings));
-              d.programs().forEach(p -> defined(p, programs.keySet(), "program", findings));
-              d.holds()
-                  .forEach(
-                      (name, folder) ->
-                          defined(
-                              new Said<>(name, folder.where(), true),
-                              deliverables.keySet(),
-                              "deliverable",
-                              findings));
-              d.sign().ifPresent(k -> defined(k, keys.keySet(), "key", findings));
-            });
+  /** JSON Schema (2020-12) of a deliverable of one kind. */
+  public static Map<String, Object> schema(Vocabulary kinds, String kind) {
+    Map<String, Object> schema = new LinkedHashMap<>();
+    schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+    schema.putAll(DeliverableSpec.shape(kinds).branch(kind));
+    schema.put("title", "Zugabe deliverable of kind " + kind);
+    return schema;
+  }
+
+  /** Keys that deliverables of every kind have, the kind itself first. */
+  public static List<Field<?>> commonKeys(Vocabulary kinds) {
+    TaggedShape<DeliverableSpec> shape = DeliverableSpec.shape(kinds);
+    List<Field<?>> keys = new ArrayList<>(List.of(shape.tag()));
+    keys.addAll(shape.common());
+    return keys;
+  }
+
+  /** Names of the recipe that something refers to. */
+  public Set<String> referred(Reference.To to) {
+    Set<String> names = new LinkedHashSet<>();
+    references.stream().filter(r -> r.to() == to).forEach(r -> names.add(r.name().value()));
+    return names;
+  }
+
+  private Recipe checked(Vocabulary words, Findings findings) {
+    for (Reference reference : references) {
+      names(reference.to())
+          .ifPresent(names -> defined(reference.name(), names, reference.to().word(), findings));
+    }
+    for (AcceptSpec spec : accepted) {
+      String code = spec.finding().value();
+      if (!code.isEmpty() && words.code(code).isEmpty()) {
+        findings.add(
+            RecipeCode.Z1008,
+            spec.finding().where(),
+            "\"" + code + "\" is not allowed here; a finding's code such as Z8006 is wanted.",
+            Nearest.hint(code, words.codes().stream().map(Code::name).toList()));
+      }
+    }
     return this;
   }
 
+  private Optional<Set<String>> names(Reference.To to) {
+    return switch (to) {
+      case GROUP -> Optional.of(materials().keySet());
+      case PROGRAM -> Optional.of(programs.keySet());
+      case DELIVERABLE -> Optional.of(deliverables.keySet());
+      case KEY -> Optional.of(handover.keys().keySet());
+      // looked for where files are
+      case FILE, FOLDER, FILES -> Optional.empty();
+    };
+  }
+
   private static void defined(
-      Said<String> name, java.util.Set<String> names, String what, Findings findings) {
+      Located<String> name, Set<String> names, String what, Findings findings) {
     if (!name.value().isEmpty() && !names.contains(name.value())) {
       findings.add(
-          FindingCode.Z1010,
+          RecipeCode.Z1010,
           name.where(),
           "There is no " + what + " named \"" + name.value() + "\".",
           Nearest.hint(name.value(), names));

@@ -17,9 +17,10 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.shape.SourceNode;
 
 /** Reads a recipe's text into a located tree. Bounded: 1 MiB of text, 32 levels. */
 final class RecipeParser {
@@ -42,14 +43,14 @@ final class RecipeParser {
   }
 
   /** The tree, or empty when there is no mapping to go on with; why is in the findings. */
-  static Optional<Node.Mapping> parse(String file, String text, Findings findings) {
+  static Optional<SourceNode.Mapping> parse(String file, String text, Findings findings) {
     return new RecipeParser(file, text, findings).run();
   }
 
-  private Optional<Node.Mapping> run() {
+  private Optional<SourceNode.Mapping> run() {
     if (text.length() > MAX_CHARS) {
       findings.add(
-          FindingCode.Z1001,
+          RecipeCode.Z1001,
           Where.file(file),
           "The recipe has " + text.length() + " characters; " + MAX_CHARS + " are the most.",
           "Is this the right file?");
@@ -59,32 +60,32 @@ final class RecipeParser {
       parser = p;
       if (p.nextToken() == null) {
         findings.add(
-            FindingCode.Z1001,
+            RecipeCode.Z1001,
             Where.file(file),
             "The recipe is empty.",
             "Start with app: {name: …, version: …}, or see \"zugabe demo\".");
         return Optional.empty();
       }
-      Node root = node("", 0);
+      SourceNode root = node("", 0);
       if (p.nextToken() != null) {
         findings.add(
-            FindingCode.Z1001,
+            RecipeCode.Z1001,
             here(""),
             "A second document starts here.",
             "A recipe is one document: remove the line \"---\" and what doesn't belong.");
       }
-      if (root instanceof Node.Mapping mapping) {
+      if (root instanceof SourceNode.Mapping mapping) {
         return Optional.of(mapping);
       }
       findings.add(
-          FindingCode.Z1003,
+          RecipeCode.Z1003,
           root.where(),
           "The recipe is " + root.kind() + ", a mapping is wanted.",
           "Start with app: {name: …, version: …}.");
     } catch (JsonProcessingException e) {
       syntax(e);
     } catch (IOException e) {
-      findings.add(FindingCode.Z1001, Where.file(file), e.getMessage(), "Check the file.");
+      findings.add(RecipeCode.Z1001, Where.file(file), e.getMessage(), "Check the file.");
     }
     return Optional.empty();
   }
@@ -100,7 +101,7 @@ final class RecipeParser {
     return factory.createParser(text);
   }
 
-  private Node node(String key, int depth) throws IOException {
+  private SourceNode node(String key, int depth) throws IOException {
     Where where = here(key);
     refuseReferences(where);
     JsonToken token = parser.currentToken();
@@ -110,45 +111,45 @@ final class RecipeParser {
     if (token == JsonToken.START_ARRAY) {
       return listing(key, where, depth);
     }
-    return new Node.Text(where, parser.getText(), isQuoted(where), false);
+    return new SourceNode.Text(where, parser.getText(), isQuoted(where), false);
   }
 
-  private Node.Mapping mapping(String key, Where where, int depth) throws IOException {
+  private SourceNode.Mapping mapping(String key, Where where, int depth) throws IOException {
     boolean flow = charAt(where) == '{';
-    List<Node.Member> members = new ArrayList<>();
+    List<SourceNode.Member> members = new ArrayList<>();
     Set<String> seen = new HashSet<>();
     while (parser.nextToken() != JsonToken.END_OBJECT) {
       String name = parser.currentName();
       String path = key.isEmpty() ? name : key + "." + name;
       Where place = here(path);
       parser.nextToken();
-      Node value = node(path, depth + 1);
+      SourceNode value = node(path, depth + 1);
       if (seen.add(name)) {
-        members.add(new Node.Member(place, name, value));
+        members.add(new SourceNode.Member(place, name, value));
       } else {
         findings.add(
-            FindingCode.Z1005,
+            RecipeCode.Z1005,
             place,
             "The key \"" + name + "\" is given twice.",
             "Keep one of them.");
       }
     }
-    return new Node.Mapping(where, flow, members);
+    return new SourceNode.Mapping(where, flow, members);
   }
 
-  private Node.Listing listing(String key, Where where, int depth) throws IOException {
-    List<Node> items = new ArrayList<>();
+  private SourceNode.Listing listing(String key, Where where, int depth) throws IOException {
+    List<SourceNode> items = new ArrayList<>();
     while (parser.nextToken() != JsonToken.END_ARRAY) {
       items.add(node(key + "[" + items.size() + "]", depth + 1));
     }
-    return new Node.Listing(where, items);
+    return new SourceNode.Listing(where, items);
   }
 
   private void refuseReferences(Where where) throws IOException {
     if (parser instanceof YAMLParser yaml
         && (yaml.isCurrentAlias() || yaml.getObjectId() != null || charAt(where) == '&')) {
       findings.add(
-          FindingCode.Z1009,
+          RecipeCode.Z1009,
           where,
           "An anchor (&name) or alias (*name) stands here.",
           "Write the value out, or quote the text if it is meant to start with & or *.");
@@ -188,7 +189,7 @@ final class RecipeParser {
       Matcher braces = BARE_BRACES.matcher(lines[i - 1]);
       if (braces.find()) {
         findings.add(
-            FindingCode.Z1007,
+            RecipeCode.Z1007,
             Where.recipe(file, i, braces.start() + 3, ""),
             "A value starts with { and isn't quoted.",
             "Put the whole value in quotes: \"{app.name}.jar\".");
@@ -196,7 +197,7 @@ final class RecipeParser {
       }
     }
     findings.add(
-        FindingCode.Z1001,
+        RecipeCode.Z1001,
         Where.recipe(file, line, column, ""),
         "Syntax: " + firstLine(e.getOriginalMessage()),
         "Look at this line and the one above: indentation by spaces, a space behind each colon, quotes closed.");

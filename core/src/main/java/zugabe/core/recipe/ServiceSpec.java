@@ -2,8 +2,13 @@ package zugabe.core.recipe;
 
 import java.util.List;
 import java.util.Optional;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.ListShape;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.shape.Shape;
+import zugabe.core.shape.TextShape;
 
 /**
  * A program that runs in the background.
@@ -13,7 +18,7 @@ import zugabe.core.finding.Where;
  * @param user account of a service of the system; without one the system makes one for it
  */
 public record ServiceSpec(
-    List<Said<String>> arguments, Starts starts, Optional<Said<String>> user, Where where) {
+    List<Located<String>> arguments, Starts starts, Optional<Located<String>> user, Where where) {
 
   /** When a service starts. */
   public enum Starts {
@@ -23,24 +28,26 @@ public record ServiceSpec(
     DEMAND
   }
 
-  private static final Field<List<Said<String>>> ARGUMENTS =
+  private static final Field<List<Located<String>>> ARGUMENTS =
       Field.optional(
           "arguments",
           new ListShape<>(TextShape.any()),
           "Arguments it is started with as a service, behind the program's own.");
-  private static final Field<Said<Starts>> STARTS =
+  private static final Field<Located<Starts>> STARTS =
       Field.optional(
-          "starts",
-          TextShape.choice(Starts.values()),
-          "boot: with the system, or when its user logs in; demand: when somebody starts it. Default: boot.");
-  private static final Field<Said<String>> USER =
+              "starts",
+              TextShape.choice(Starts.values()),
+              "boot: with the system, or when its user logs in; demand: when somebody starts it.")
+          .otherwise("boot");
+  private static final Field<Located<String>> USER =
       Field.optional(
-          "user",
-          TextShape.matching("a user name such as tides", "[a-z_][a-z0-9_-]{0,30}"),
-          "Account that a service of the system runs under; it must be there. Default: one of its own, made by the system.");
+              "user",
+              TextShape.matching("a user name such as tides", "[a-z_][a-z0-9_-]{0,30}"),
+              "Account that a service of the system runs under; it must be there.")
+          .otherwise("one of its own, made by the system");
 
   static final Shape<ServiceSpec> SHAPE =
-      new RecordShape<>(
+      RecordShape.of(
           "service",
           List.of(ARGUMENTS, STARTS, USER),
           v -> new ServiceSpec(v.of(ARGUMENTS), v.of(STARTS).value(), v.maybe(USER), v.where()));

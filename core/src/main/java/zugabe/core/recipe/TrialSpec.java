@@ -5,7 +5,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import zugabe.core.finding.Said;
+import zugabe.core.finding.Located;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.ListShape;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.shape.Shape;
+import zugabe.core.shape.TextShape;
 
 /**
  * How to try a program, and what is expected of it.
@@ -34,30 +39,31 @@ public record TrialSpec(
   private static final Pattern DURATION = Pattern.compile("(\\d{1,6})(ms|s|m)");
 
   private record Expect(int exit, Optional<String> text, Optional<String> address) {
-    private static final Field<Said<Integer>> EXIT =
+    private static final Field<Located<Integer>> EXIT =
         Field.optional(
-            "exit",
-            TextShape.parsed("an exit code from 0 to 255", "\\d{1,3}", Expect::code, 0),
-            "Exit code, 0 to 255. Default: 0.");
-    private static final Field<Said<String>> TEXT =
+                "exit",
+                TextShape.parsed("an exit code from 0 to 255", "\\d{1,3}", Expect::code, 0),
+                "Exit code, 0 to 255.")
+            .otherwise("0");
+    private static final Field<Located<String>> TEXT =
         Field.optional(
             "text",
             TextShape.any(),
             "Text that must occur in what it prints, or in what the address answers.");
-    private static final Field<Said<String>> ADDRESS =
+    private static final Field<Located<String>> ADDRESS =
         Field.optional(
             "address",
             TextShape.matching("an address such as http://127.0.0.1:8080/", "https?://\\S+"),
             "Address that must answer while it runs; it is stopped then.");
     static final Shape<Expect> SHAPE =
-        new RecordShape<>(
+        RecordShape.of(
             "trial.expect",
             List.of(EXIT, TEXT, ADDRESS),
             v ->
                 new Expect(
                     v.of(EXIT).value(),
-                    v.maybe(TEXT).map(Said::value),
-                    v.maybe(ADDRESS).map(Said::value)));
+                    v.maybe(TEXT).map(Located::value),
+                    v.maybe(ADDRESS).map(Located::value)));
 
     private static Optional<Integer> code(String text) {
       return text.matches("\\d{1,3}") && Integer.parseInt(text) <= 255
@@ -66,28 +72,29 @@ public record TrialSpec(
     }
   }
 
-  private static final Field<List<Said<String>>> ARGUMENTS =
-      Field.optional(
-          "arguments", new ListShape<>(TextShape.any()), "Arguments for the trial. Default: none.");
+  private static final Field<List<Located<String>>> ARGUMENTS =
+      Field.optional("arguments", new ListShape<>(TextShape.any()), "Arguments for the trial.")
+          .otherwise("none");
   private static final Field<Expect> EXPECT =
       Field.optional("expect", Expect.SHAPE, "What is expected.");
-  private static final Field<Said<Duration>> WITHIN =
+  private static final Field<Located<Duration>> WITHIN =
       Field.optional(
-          "within",
-          TextShape.parsed(
-              "a time such as 20s, 500ms or 2m",
-              "\\d{1,6}(ms|s|m)",
-              TrialSpec::duration,
-              DEFAULT_LIMIT),
-          "Time limit. Default: 20s.");
+              "within",
+              TextShape.parsed(
+                  "a time such as 20s, 500ms or 2m",
+                  "\\d{1,6}(ms|s|m)",
+                  TrialSpec::duration,
+                  DEFAULT_LIMIT),
+              "Time limit.")
+          .otherwise("20s");
 
-  static final Shape<TrialSpec> SHAPE =
-      new RecordShape<>(
+  public static final Shape<TrialSpec> SHAPE =
+      RecordShape.of(
           "trial",
           List.of(ARGUMENTS, EXPECT, WITHIN),
           v ->
               new TrialSpec(
-                  v.of(ARGUMENTS).stream().map(Said::value).toList(),
+                  v.of(ARGUMENTS).stream().map(Located::value).toList(),
                   v.of(EXPECT).exit(),
                   v.of(EXPECT).text(),
                   v.of(EXPECT).address(),

@@ -8,10 +8,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.shape.SourceNode;
 
 /**
  * Fills in {@code {app.version}} and {@code {env.NAME:default}} in every text of the tree. A
@@ -21,35 +22,37 @@ final class Variables {
   private static final Pattern VARIABLE =
       Pattern.compile("\\{\\{|\\{([A-Za-z][\\w.-]*)(:([^{}]*))?\\}");
 
-  private final Node.Mapping root;
+  private final SourceNode.Mapping root;
   private final Map<String, String> environment;
   private final Findings findings;
   private int faults;
   private final Deque<String> open = new ArrayDeque<>();
 
-  private Variables(Node.Mapping root, Map<String, String> environment, Findings findings) {
+  private Variables(SourceNode.Mapping root, Map<String, String> environment, Findings findings) {
     this.root = root;
     this.environment = environment;
     this.findings = findings;
   }
 
-  static Node.Mapping fill(Node.Mapping root, Map<String, String> environment, Findings findings) {
-    return (Node.Mapping) new Variables(root, environment, findings).fill(root);
+  static SourceNode.Mapping fill(
+      SourceNode.Mapping root, Map<String, String> environment, Findings findings) {
+    return (SourceNode.Mapping) new Variables(root, environment, findings).fill(root);
   }
 
-  private Node fill(Node node) {
-    if (node instanceof Node.Mapping m) {
-      List<Node.Member> members = new ArrayList<>();
-      m.members().forEach(x -> members.add(new Node.Member(x.where(), x.key(), fill(x.value()))));
-      return new Node.Mapping(m.where(), m.flow(), members);
+  private SourceNode fill(SourceNode node) {
+    if (node instanceof SourceNode.Mapping m) {
+      List<SourceNode.Member> members = new ArrayList<>();
+      m.members()
+          .forEach(x -> members.add(new SourceNode.Member(x.where(), x.key(), fill(x.value()))));
+      return new SourceNode.Mapping(m.where(), m.flow(), members);
     }
-    if (node instanceof Node.Listing l) {
-      return new Node.Listing(l.where(), l.items().stream().map(this::fill).toList());
+    if (node instanceof SourceNode.Listing l) {
+      return new SourceNode.Listing(l.where(), l.items().stream().map(this::fill).toList());
     }
-    Node.Text text = (Node.Text) node;
+    SourceNode.Text text = (SourceNode.Text) node;
     faults = 0;
     String value = fill(text.value(), text.where());
-    return new Node.Text(text.where(), value, text.quoted(), faults > 0);
+    return new SourceNode.Text(text.where(), value, text.quoted(), faults > 0);
   }
 
   private String fill(String text, Where where) {
@@ -77,7 +80,7 @@ final class Variables {
                   "The environment variable " + variable + " is not set.",
                   "Set it, or give a default: {env." + variable + ":default}."));
     }
-    Optional<Node.Text> target = name.startsWith("app.") ? lookUp(name) : Optional.empty();
+    Optional<SourceNode.Text> target = name.startsWith("app.") ? lookUp(name) : Optional.empty();
     if (target.isEmpty()) {
       return otherwise.orElseGet(
           () ->
@@ -86,10 +89,10 @@ final class Variables {
     return recursive(name, target.get(), where);
   }
 
-  private String recursive(String name, Node.Text target, Where where) {
+  private String recursive(String name, SourceNode.Text target, Where where) {
     if (open.contains(name)) {
       findings.add(
-          FindingCode.Z1016,
+          RecipeCode.Z1016,
           where,
           "{" + name + "} refers back to itself.",
           "Write one of the values out.");
@@ -105,28 +108,29 @@ final class Variables {
   }
 
   private String unknown(Where where, String what, String fix) {
-    findings.add(FindingCode.Z1006, where, what, fix);
+    findings.add(RecipeCode.Z1006, where, what, fix);
     faults++;
     return "";
   }
 
-  private Optional<Node.Text> lookUp(String path) {
-    Node at = root;
+  private Optional<SourceNode.Text> lookUp(String path) {
+    SourceNode at = root;
     for (String key : path.split("\\.", -1)) {
-      Optional<Node> next = at instanceof Node.Mapping m ? m.value(key) : Optional.empty();
+      Optional<SourceNode> next =
+          at instanceof SourceNode.Mapping m ? m.value(key) : Optional.empty();
       if (next.isEmpty()) {
         return Optional.empty();
       }
       at = next.get();
     }
-    return at instanceof Node.Text t && !t.isNothing() ? Optional.of(t) : Optional.empty();
+    return at instanceof SourceNode.Text t && !t.isNothing() ? Optional.of(t) : Optional.empty();
   }
 
   private List<String> names() {
     List<String> names = new ArrayList<>();
-    if (root.value("app").orElse(null) instanceof Node.Mapping app) {
+    if (root.value("app").orElse(null) instanceof SourceNode.Mapping app) {
       app.members().stream()
-          .filter(x -> x.value() instanceof Node.Text)
+          .filter(x -> x.value() instanceof SourceNode.Text)
           .forEach(x -> names.add("app." + x.key()));
     }
     return names;

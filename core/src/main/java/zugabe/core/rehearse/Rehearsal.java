@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
-import zugabe.core.recipe.PageSpec;
 import zugabe.core.recipe.TrialSpec;
 
 /** Starts one thing in a throw-away place and looks at what it does. */
@@ -90,13 +89,14 @@ public final class Rehearsal {
    *
    * @param within time limit
    */
-  public static Result on(
-      Server server, Subject subject, PageSpec page, Duration within, Path runtime)
+  public static Result on(Course.OnServer course, Path folder, Duration within, Path runtime)
       throws IOException {
+    Server server = course.server();
+    Subject subject = new Subject(folder, course.files(), Optional.empty());
     String war = subject.files().get(0);
     int port = Server.freePort();
-    String address = "http://127.0.0.1:" + port + Server.context(war) + page.path();
-    TrialSpec trial = new TrialSpec(List.of(), 0, page.text(), Optional.of(address), within);
+    String address = "http://127.0.0.1:" + port + Server.context(war) + course.page();
+    TrialSpec trial = new TrialSpec(List.of(), 0, course.text(), Optional.of(address), within);
     return of(
             subject,
             Optional.of(trial),

@@ -11,7 +11,6 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Optional;
 import zugabe.formats.tar.TarReader;
 import zugabe.formats.zip.ZipEntry;
-import zugabe.formats.zip.ZipFaultException;
 import zugabe.formats.zip.ZipListing;
 
 /** Unpacks an archive as a user would, with the permissions it holds. */

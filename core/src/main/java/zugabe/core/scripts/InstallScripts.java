@@ -11,9 +11,8 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import zugabe.bytes.Content;
-import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedProgram;
-import zugabe.core.plan.PlannedTree;
+import zugabe.core.plan.Identity;
+import zugabe.core.plan.Program;
 
 /**
  * Scripts that install and remove an install tree, with what they need: the list of its files, and
@@ -26,19 +25,20 @@ public final class InstallScripts {
   private static final String INSTALL = "install";
   private static final String REMOVE = "uninstall";
 
-  private final Planned deliverable;
-  private final PlannedTree plan;
+  private final Identity app;
+  private final boolean hasIcon;
   private final String platform;
   private final InstalledNames names;
 
   /**
+   * @param hasIcon whether there is a picture for menus
    * @param platform empty for a tree that serves all
    */
-  public InstallScripts(Planned deliverable, String platform) {
-    this.deliverable = deliverable;
-    this.plan = deliverable.tree().orElseThrow();
+  public InstallScripts(Identity app, List<Program> programs, boolean hasIcon, String platform) {
+    this.app = app;
+    this.hasIcon = hasIcon;
     this.platform = platform;
-    this.names = new InstalledNames(deliverable);
+    this.names = new InstalledNames(app, programs);
   }
 
   /** A file that is made; scripts for POSIX shells can be run. */
@@ -52,7 +52,7 @@ public final class InstallScripts {
     }
     if (hasCmd()) {
       made.add(script(REMOVE + ".cmd", 0644, values()));
-      for (PlannedProgram service : names.services()) {
+      for (Program service : names.services()) {
         String unit = names.unit(service);
         Map<String, String> values = values();
         values.put("PROGRAM", service.name());
@@ -80,22 +80,21 @@ public final class InstallScripts {
   public List<Made> installing(Collection<String> contents) throws IOException {
     Map<String, String> texts = new LinkedHashMap<>();
     texts.put("contents", String.join("\n", contents) + "\n");
-    for (PlannedProgram service : names.services()) {
+    for (Program service : names.services()) {
       String name = names.unit(service);
       if (isFor("linux")) {
-        texts.put(name + ".system.service", ServiceFiles.unit(deliverable.app(), service, false));
-        texts.put(name + ".user.service", ServiceFiles.unit(deliverable.app(), service, true));
+        texts.put(name + ".system.service", ServiceFiles.unit(app, service, false));
+        texts.put(name + ".user.service", ServiceFiles.unit(app, service, true));
       }
       if (isFor("macos")) {
-        texts.put(name + ".plist", ServiceFiles.plist(deliverable.app(), service));
+        texts.put(name + ".plist", ServiceFiles.plist(app, service));
       }
     }
     if (isFor("linux")) {
-      for (PlannedProgram window : names.windows()) {
+      for (Program window : names.windows()) {
         texts.put(
             names.entry(window) + ".desktop",
-            ServiceFiles.menu(
-                deliverable.app(), window, names.title(window), plan.icon().isPresent()));
+            ServiceFiles.menu(app, window, names.title(window), hasIcon));
       }
     }
     if (hasCmd()) {
@@ -146,14 +145,14 @@ public final class InstallScripts {
 
   private Map<String, String> values() {
     Map<String, String> values = new LinkedHashMap<>();
-    String title = deliverable.app().name() + " " + deliverable.app().version();
+    String title = app.name() + " " + app.version();
     // in a batch file's quotation marks another one would end them
     values.put("TITLE", title.replaceAll("[\\p{Cntrl}%&|<>^]", " ").replace('"', '\''));
     values.put("QUOTED_TITLE", Words.quoted(title));
-    values.put("QUOTED_APP_NAME", Words.quoted(deliverable.app().name()));
-    values.put("NAME", Words.quoted(deliverable.app().shortName()));
+    values.put("QUOTED_APP_NAME", Words.quoted(app.name()));
+    values.put("NAME", Words.quoted(app.shortName()));
     values.put("ID", Words.quoted(names.id()));
-    values.put("VERSION", Words.quoted(deliverable.app().version()));
+    values.put("VERSION", Words.quoted(app.version()));
     values.put("PLATFORM", Words.quoted(platform));
     // a service isn't a command
     values.put("COMMANDS", String.join(" ", names.commands()));
@@ -173,8 +172,8 @@ public final class InstallScripts {
                             + names.unit(p)
                             + (p.service().orElseThrow().atBoot() ? " boot" : " ''"))
                 .collect(Collectors.joining("\n")));
-    values.put("CMD_NAME", Words.percent(deliverable.app().shortName()));
-    values.put("CMD_VERSION", Words.percent(deliverable.app().version()));
+    values.put("CMD_NAME", Words.percent(app.shortName()));
+    values.put("CMD_VERSION", Words.percent(app.version()));
     values.put(
         "CMD_SERVICES",
         names.services().stream()
@@ -194,8 +193,7 @@ public final class InstallScripts {
             .map(l -> "echo   " + l + "\n")
             .collect(Collectors.joining())
             .stripTrailing());
-    List<PlannedProgram> first =
-        names.programs().stream().filter(p -> p.firstRun().isPresent()).toList();
+    List<Program> first = names.programs().stream().filter(p -> p.firstRun().isPresent()).toList();
     values.put("FIRST_NAME", first.isEmpty() ? "" : first.get(0).name());
     values.put(
         "FIRST_RUN",
@@ -210,7 +208,7 @@ public final class InstallScripts {
   }
 
   /** A line for each entry of the start menu: its file between what stands before and behind. */
-  private String menu(String before, Function<PlannedProgram, String> behind) {
+  private String menu(String before, Function<Program, String> behind) {
     return names.windows().stream()
         .map(
             p ->
@@ -223,7 +221,7 @@ public final class InstallScripts {
         .collect(Collectors.joining("\n"));
   }
 
-  private static String cmdFirstRun(PlannedProgram program) {
+  private static String cmdFirstRun(Program program) {
     return "call :say \"Running the first-run step ...\"\ncall \"%BIN%\\"
         + program.name()
         + ".cmd\""
@@ -232,7 +230,7 @@ public final class InstallScripts {
   }
 
   /** Several steps run one after the other, as long as none fails. */
-  private static String firstRun(List<PlannedProgram> programs) {
+  private static String firstRun(List<Program> programs) {
     return programs.isEmpty()
         ? "  :"
         : programs.stream()

@@ -2,37 +2,34 @@ package zugabe.core.scripts;
 
 import java.util.List;
 import zugabe.core.plan.Identity;
-import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedProgram;
-import zugabe.core.plan.PlannedTree;
+import zugabe.core.plan.Program;
 
 /** Names under which a system knows what an install tree brings. */
 public final class InstalledNames {
   private final Identity app;
-  private final List<PlannedProgram> programs;
+  private final List<Program> programs;
 
-  public InstalledNames(Planned deliverable) {
-    this.app = deliverable.app();
-    this.programs =
-        deliverable.tree().orElseThrow().parts().stream().map(PlannedTree.Part::program).toList();
+  public InstalledNames(Identity app, List<Program> programs) {
+    this.app = app;
+    this.programs = programs;
   }
 
   /** Programs that run as services. */
-  public List<PlannedProgram> services() {
+  public List<Program> services() {
     return programs.stream().filter(p -> p.service().isPresent()).toList();
   }
 
   /** Programs with a window. */
-  public List<PlannedProgram> windows() {
-    return programs.stream().filter(PlannedProgram::isWindow).toList();
+  public List<Program> windows() {
+    return programs.stream().filter(Program::isWindow).toList();
   }
 
   /** Commands that are linked; a service isn't a command. */
   public List<String> commands() {
-    return programs.stream().filter(p -> p.service().isEmpty()).map(PlannedProgram::name).toList();
+    return programs.stream().filter(p -> p.service().isEmpty()).map(Program::name).toList();
   }
 
-  List<PlannedProgram> programs() {
+  List<Program> programs() {
     return programs;
   }
 
@@ -42,22 +39,22 @@ public final class InstalledNames {
   }
 
   /** A service's, without an ending: it is told from those of other applications by it. */
-  public String unit(PlannedProgram service) {
+  public String unit(Program service) {
     return ServiceFiles.unitName(app, service);
   }
 
   /** A service's for launchd. */
-  public String label(PlannedProgram service) {
+  public String label(Program service) {
     return ServiceFiles.label(app, service);
   }
 
   /** Of a menu entry's file, without its ending (Desktop Entry Specification, "File naming"). */
-  public String entry(PlannedProgram window) {
+  public String entry(Program window) {
     return windows().size() == 1 ? id() : id() + "." + window.name();
   }
 
   /** What users see in a menu. */
-  public String title(PlannedProgram window) {
+  public String title(Program window) {
     return windows().size() == 1 ? app.name() : app.name() + " (" + window.name() + ")";
   }
 }

@@ -1,8 +1,13 @@
 package zugabe.core.scripts;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import zugabe.core.plan.Identity;
-import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.Program;
+import zugabe.formats.plist.PropertyList;
 
 /**
  * What tells a system about a program: systemd units (systemd.unit(5), systemd.service(5)),
@@ -18,8 +23,8 @@ final class ServiceFiles {
   private ServiceFiles() {}
 
   /** A unit; of a user's service when {@code user} is set. */
-  static String unit(Identity app, PlannedProgram program, boolean user) {
-    PlannedProgram.Service service = program.service().orElseThrow();
+  static String unit(Identity app, Program program, boolean user) {
+    Program.Service service = program.service().orElseThrow();
     String command =
         quoted(PROGRAM + program.name(), false)
             + service.arguments().stream()
@@ -49,18 +54,18 @@ final class ServiceFiles {
   }
 
   /** A service is told from those of other applications by its name. */
-  static String unitName(Identity app, PlannedProgram program) {
+  static String unitName(Identity app, Program program) {
     return program.name().contains(app.shortName())
         ? program.name()
         : app.shortName() + "-" + program.name();
   }
 
   /** For launchd: a reverse domain name, when the application has one. */
-  static String label(Identity app, PlannedProgram program) {
+  static String label(Identity app, Program program) {
     return app.id().orElse(app.shortName()) + "." + unitName(app, program);
   }
 
-  private static String description(Identity app, PlannedProgram program) {
+  private static String description(Identity app, Program program) {
     return app.name().equalsIgnoreCase(program.name())
         ? app.summary().orElse(app.name())
         : app.name() + " (" + program.name() + ")";
@@ -76,52 +81,20 @@ final class ServiceFiles {
   }
 
   /** A property list for launchd. */
-  static String plist(Identity app, PlannedProgram program) {
-    PlannedProgram.Service service = program.service().orElseThrow();
-    StringBuilder words = new StringBuilder();
-    words.append("    <string>").append(PROGRAM).append(program.name()).append("</string>\n");
-    service
-        .arguments()
-        .forEach(a -> words.append("    <string>").append(xml(a)).append("</string>\n"));
-    String name = unitName(app, program);
-    return """
-        <?xml version="1.0" encoding="UTF-8"?>
-        <!DOCTYPE plist PUBLIC "-//Apple//DTD PLIST 1.0//EN" "http://www.apple.com/DTDs/PropertyList-1.0.dtd">
-        <plist version="1.0">
-        <dict>
-          <key>Label</key>
-          <string>%s</string>
-          <key>ProgramArguments</key>
-          <array>
-        %s  </array>
-        %s  <key>RunAtLoad</key>
-          <%s/>
-          <key>KeepAlive</key>
-          <dict>
-            <key>SuccessfulExit</key>
-            <false/>
-          </dict>
-          <key>StandardOutPath</key>
-          <string>@LOGS@/%s.log</string>
-          <key>StandardErrorPath</key>
-          <string>@LOGS@/%s.log</string>
-        </dict>
-        </plist>
-        """
-        .formatted(
-            xml(label(app, program)),
-            words,
-            service
-                .user()
-                .map(u -> "  <key>UserName</key>\n  <string>" + u + "</string>\n")
-                .orElse(""),
-            service.atBoot(),
-            name,
-            name);
-  }
-
-  private static String xml(String text) {
-    return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;");
+  static String plist(Identity app, Program program) {
+    Program.Service service = program.service().orElseThrow();
+    List<String> words = new ArrayList<>(List.of(PROGRAM + program.name()));
+    words.addAll(service.arguments());
+    String log = "@LOGS@/" + unitName(app, program) + ".log";
+    Map<String, Object> values = new LinkedHashMap<>();
+    values.put("Label", label(app, program));
+    values.put("ProgramArguments", words);
+    service.user().ifPresent(u -> values.put("UserName", u));
+    values.put("RunAtLoad", service.atBoot());
+    values.put("KeepAlive", Map.of("SuccessfulExit", false));
+    values.put("StandardOutPath", log);
+    values.put("StandardErrorPath", log);
+    return PropertyList.xml(values);
   }
 
   /**
@@ -130,7 +103,7 @@ final class ServiceFiles {
    * @param name as users see it
    * @param icon whether there is a picture
    */
-  static String menu(Identity app, PlannedProgram program, String name, boolean icon) {
+  static String menu(Identity app, Program program, String name, boolean icon) {
     return "[Desktop Entry]\nType=Application\nName="
         + escaped(name)
         + "\n"

@@ -4,27 +4,30 @@ import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import zugabe.core.finding.Said;
-import zugabe.core.plan.Planned;
-import zugabe.core.plan.PlannedProgram;
+import zugabe.core.finding.Located;
+import zugabe.core.plan.Identity;
+import zugabe.core.plan.Program;
 
 /** Scripts that start a program, from templates, and the settings file that they read. */
 public final class StartScripts {
-  private final Planned deliverable;
-  private final PlannedProgram program;
+  private final Identity app;
+  private final String base;
+  private final Program program;
   private final List<String> options;
   private final List<String> arguments;
   private final Places places;
 
   /**
+   * @param base what the user's own settings are named after
    * @param options for the runtime, that nothing else carries
    */
   public StartScripts(
-      Planned deliverable, PlannedProgram program, List<Said<String>> options, Places places) {
-    this.deliverable = deliverable;
+      Identity app, String base, Program program, List<Located<String>> options, Places places) {
+    this.app = app;
+    this.base = base;
     this.program = program;
-    this.options = options.stream().map(Said::value).toList();
-    this.arguments = program.arguments().stream().map(Said::value).toList();
+    this.options = options.stream().map(Located::value).toList();
+    this.arguments = program.arguments().stream().map(Located::value).toList();
     this.places = places;
   }
 
@@ -92,7 +95,7 @@ public final class StartScripts {
   }
 
   private String modules() {
-    PlannedProgram.Modules modules = program.modules().orElseThrow();
+    Program.Modules modules = program.modules().orElseThrow();
     String add = modules.add().isEmpty() ? "" : " --add-modules " + String.join(",", modules.add());
     return add + " --module " + modules.main() + "/" + program.main();
   }
@@ -186,26 +189,25 @@ public final class StartScripts {
 
   private Map<String, String> values() {
     Map<String, String> values = new LinkedHashMap<>();
-    values.put(
-        "TITLE",
-        (deliverable.app().name() + " " + deliverable.app().version())
-            .replaceAll("[\\p{Cntrl}%&|<>^]", " "));
+    values.put("TITLE", (app.name() + " " + app.version()).replaceAll("[\\p{Cntrl}%&|<>^]", " "));
     // no version, so that an update that changes nothing else leaves the file as it is
-    values.put("APP_NAME", deliverable.app().name().replaceAll("\\p{Cntrl}", " "));
-    values.put("APP", deliverable.base());
+    values.put("APP_NAME", app.name().replaceAll("\\p{Cntrl}", " "));
+    values.put("APP", base);
     values.put("PROGRAM", program.name());
     values.put("SETTINGS", places.settings());
-    values.put("FROM", String.valueOf(program.javaFrom()));
-    values.put("TO", String.valueOf(program.javaTo().orElse(999)));
+    values.put("FROM", String.valueOf(program.java().from()));
+    values.put("TO", String.valueOf(program.java().to().orElse(999)));
     values.put("NEEDS", needs());
     return values;
   }
 
   private String needs() {
-    if (program.javaTo().isEmpty()) {
-      return "Java " + program.javaFrom() + " or later";
+    if (program.java().to().isEmpty()) {
+      return "Java " + program.java().from() + " or later";
     }
-    int to = program.javaTo().getAsInt();
-    return to == program.javaFrom() ? "Java " + to : "Java " + program.javaFrom() + " to " + to;
+    int to = program.java().to().getAsInt();
+    return to == program.java().from()
+        ? "Java " + to
+        : "Java " + program.java().from() + " to " + to;
   }
 }

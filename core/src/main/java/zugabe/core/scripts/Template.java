@@ -13,14 +13,15 @@ import java.util.regex.Pattern;
  * A script with names between at signs, such as {@code @TITLE@}: values, or, when the name ends
  * with {@code _SH} or {@code _CMD} and has no value, another template.
  */
-final class Template {
+public final class Template {
   private static final Pattern NAME = Pattern.compile("@([A-Z]+(?:_[A-Z]+)*)@");
   private static final Set<String> ENDINGS = Set.of("sh", "cmd");
 
   private Template() {}
 
   /** With values in place, and line ends as the system that runs it wants them. */
-  static byte[] filled(String name, Map<String, String> values, String lineEnd) throws IOException {
+  public static byte[] filled(String name, Map<String, String> values, String lineEnd)
+      throws IOException {
     String text = whole(name, values);
     Matcher names = NAME.matcher(text);
     StringBuilder filled = new StringBuilder();
@@ -68,8 +69,13 @@ final class Template {
     return whole.toString();
   }
 
+  /** A kind's own templates are named with their folder. */
+  private static String path(String name) {
+    return "/zugabe/" + (name.contains("/") ? name : "scripts/" + name);
+  }
+
   private static String text(String name) throws IOException {
-    try (InputStream in = Template.class.getResourceAsStream("/zugabe/scripts/" + name)) {
+    try (InputStream in = Template.class.getResourceAsStream(path(name))) {
       if (in == null) {
         throw new IOException(name + " is missing from this installation");
       }

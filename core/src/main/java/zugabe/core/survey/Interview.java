@@ -11,5 +11,5 @@ public interface Interview {
    * @param guesses what the draft would say
    * @param known what a recipe says already; nobody is asked for that
    */
-  Wishes ask(List<Survey.Program> offered, Wishes guesses, Wishes known);
+  Wishes ask(List<Survey.Candidate> offered, Wishes guesses, Wishes known);
 }

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 import zugabe.core.materials.Nature;
@@ -19,74 +18,72 @@ public final class RecipeDraft {
   private final StringBuilder out = new StringBuilder();
 
   /** Programs by their names in the recipe; of each folder of classes the likeliest one. */
-  private final Map<String, Survey.Program> programs = new LinkedHashMap<>();
+  private final Map<String, Survey.Candidate> programs = new LinkedHashMap<>();
 
   /** The builds of each for several systems. */
   private final Map<String, SameProgram> builds = new LinkedHashMap<>();
 
-  private final List<Survey.Program> others = new ArrayList<>();
-  private final ErlangDraft erlang;
-  private final boolean erlangIsHere;
+  private final List<Survey.Candidate> others = new ArrayList<>();
+  private final List<Draft> drafts = new ArrayList<>();
 
   /** Whether somebody chose among the programs. */
   private boolean onlySome;
 
-  private RecipeDraft(Survey survey, Wishes wishes, boolean erlangIsHere) {
+  private RecipeDraft(Survey survey, Wishes wishes) {
     this.survey = survey;
-    this.erlang = new ErlangDraft(survey);
-    this.erlangIsHere = erlangIsHere;
     this.wishes = wishes;
   }
 
   /** What a draft says when nobody wishes anything. */
   public static Wishes guesses(Survey survey) {
-    RecipeDraft draft = new RecipeDraft(survey, Wishes.NONE, false);
+    RecipeDraft draft = new RecipeDraft(survey, Wishes.NONE);
     draft.choose();
-    boolean java = draft.programs.values().stream().anyMatch(RecipeDraft::isJava);
+    boolean java = draft.programs.values().stream().anyMatch(Survey.Candidate::isJava);
     return new Wishes(
         Optional.of(draft.name(draft.id())),
         Optional.of(draft.version().orElse("1.0.0")),
         Optional.empty(),
         draft.licence().map(f -> f.what().form()).filter(f -> !f.isEmpty()),
         List.copyOf(draft.programs.keySet()),
-        java ? Optional.of(Wishes.Make.JARS) : Optional.empty());
-  }
-
-  private static boolean isJava(Survey.Program p) {
-    return p.kind() == Survey.Kind.CLASS || p.kind() == Survey.Kind.JAR;
-  }
-
-  private boolean isMade(Wishes.Make what) {
-    Wishes.Make make = wishes.make().orElse(Wishes.Make.JARS);
-    return make == what || make == Wishes.Make.BOTH;
+        java ? Optional.of(Wishes.Make.SINGLE) : Optional.empty());
   }
 
   /**
    * The recipe's text; empty when there is nothing to make.
    *
-   * @param erlangIsHere whether there is an Erlang/OTP where the draft says
+   * @param kinds what each kind makes of it
    */
-  public static Optional<String> of(Survey survey, Wishes wishes, boolean erlangIsHere) {
-    RecipeDraft draft = new RecipeDraft(survey, wishes, erlangIsHere);
+  public static Optional<String> of(
+      Survey survey, Wishes wishes, Proposal.Around around, List<Function<Proposal, Draft>> kinds) {
+    RecipeDraft draft = new RecipeDraft(survey, wishes);
     draft.choose();
     draft.onlySome =
         !wishes.programs().isEmpty() && !wishes.programs().containsAll(draft.programs.keySet());
     if (wishes.programs().stream().anyMatch(draft.programs::containsKey)) {
       draft.programs.keySet().retainAll(wishes.programs());
     }
-    return draft.programs.isEmpty() && draft.librariesOnly().isEmpty() && draft.erlang.isEmpty()
+    Proposal proposal =
+        new Proposal(
+            survey,
+            draft.programs,
+            draft.builds,
+            draft.programs.isEmpty() ? draft.libraries() : List.of(),
+            wishes.make().orElse(Wishes.Make.SINGLE),
+            around);
+    kinds.forEach(kind -> draft.drafts.add(kind.apply(proposal)));
+    return draft.drafts.stream().allMatch(x -> x.deliverables().isEmpty())
         ? Optional.empty()
         : Optional.of(draft.write());
   }
 
   /** Folders of classes without a program: a library of one's own. */
-  private List<Survey.Classes> librariesOnly() {
-    return survey.classes().stream().filter(c -> !c.tests()).toList();
+  private List<String> libraries() {
+    return survey.classes().stream().filter(c -> !c.tests()).map(Survey.Classes::folder).toList();
   }
 
   private void choose() {
     boolean realOnes = survey.programs().stream().anyMatch(p -> !p.isScript());
-    for (Survey.Program p : survey.programs()) {
+    for (Survey.Candidate p : survey.programs()) {
       if (realOnes && p.isScript()) {
         // most scripts beside programs are those of developers
         others.add(p);
@@ -117,16 +114,14 @@ public final class RecipeDraft {
     line("# Check it with: zugabe check. Then: zugabe build.");
     line("zugabe: 1");
     app();
-    erlang(ErlangDraft::roots);
+    drafts(Draft::roots);
     line("");
     line("materials:                          # what the build left");
     programs.forEach(this::materials);
-    erlang(ErlangDraft::materials);
-    boolean library = programs.isEmpty() && !librariesOnly().isEmpty();
-    if (library) {
-      List<String> own = librariesOnly().stream().map(Survey.Classes::folder).toList();
+    drafts(Draft::materials);
+    if (programs.isEmpty() && !libraries().isEmpty()) {
       line("  library:");
-      line("    own: " + list(own));
+      line("    own: " + YamlText.list(libraries()));
     }
     if (!programs.isEmpty()) {
       line("");
@@ -144,21 +139,21 @@ public final class RecipeDraft {
     }
     line("");
     line("deliverables:                       # what goes out");
-    programs.forEach(this::deliverable);
-    if (library) {
-      line("  library: {kind: jar, materials: library}");
-    }
-    erlang(ErlangDraft::deliverable);
-    files();
+    drafts(Draft::deliverables);
     return out.toString();
   }
 
   /** What can't be built here, or wasn't chosen, is a comment, unless it is all there is. */
-  private void erlang(Function<ErlangDraft, List<String>> part) {
-    if (!erlang.isEmpty()) {
-      String before = programs.isEmpty() || (erlangIsHere && !onlySome) ? "" : "# ";
-      part.apply(erlang).forEach(l -> line(l.isEmpty() ? l : before + l));
+  private void drafts(Function<Draft, List<String>> lines) {
+    for (Draft draft : drafts) {
+      boolean counts = programs.isEmpty() || (draft.isReady() && !(onlySome && isApart(draft)));
+      lines.apply(draft).forEach(l -> line(l.isEmpty() || counts ? l : "# " + l));
     }
+  }
+
+  /** Whether it is about something else than the programs. */
+  private static boolean isApart(Draft draft) {
+    return !draft.materials().isEmpty();
   }
 
   private void app() {
@@ -166,26 +161,32 @@ public final class RecipeDraft {
     line("app:");
     if (id.contains(".")) {
       line(
-          "  id: " + scalar(id) + comment("reverse domain name, fixed for the application's life"));
+          "  id: "
+              + YamlText.scalar(id)
+              + YamlText.comment("reverse domain name, fixed for the application's life"));
     }
-    line("  name: " + scalar(wishes.name().orElse(name(id))));
+    line("  name: " + YamlText.scalar(wishes.name().orElse(name(id))));
     Optional<String> version = wishes.version().or(this::version);
     line(
         "  version: "
-            + scalar(version.orElse("1.0.0"))
-            + (version.isEmpty() ? comment("no file tells one: write yours") : ""));
+            + YamlText.scalar(version.orElse("1.0.0"))
+            + (version.isEmpty() ? YamlText.comment("no file tells one: write yours") : ""));
     line("  # summary: One line that says what it is for");
-    line(wishes.maker().map(m -> "  maker: " + scalar(m)).orElse("  # maker: Who makes it"));
+    line(
+        wishes
+            .maker()
+            .map(m -> "  maker: " + YamlText.scalar(m))
+            .orElse("  # maker: Who makes it"));
     Optional<Survey.Found> text = licence();
     Optional<String> licence =
         wishes.license().or(() -> text.map(f -> f.what().form()).filter(f -> !f.isEmpty()));
     List<String> parts = new ArrayList<>();
-    licence.ifPresent(l -> parts.add("id: " + scalar(l)));
-    text.ifPresent(f -> parts.add("text: " + scalar(f.path())));
+    licence.ifPresent(l -> parts.add("id: " + YamlText.scalar(l)));
+    text.ifPresent(f -> parts.add("text: " + YamlText.scalar(f.path())));
     if (!parts.isEmpty()) {
       line("  license: {" + String.join(", ", parts) + "}");
     }
-    icon().ifPresent(f -> line("  icon: " + scalar(f.path())));
+    icon().ifPresent(f -> line("  icon: " + YamlText.scalar(f.path())));
   }
 
   private String name(String id) {
@@ -200,11 +201,11 @@ public final class RecipeDraft {
     List<String> mains =
         programs.values().stream()
             .filter(p -> p.kind() != Survey.Kind.FILE)
-            .map(Survey.Program::main)
+            .map(Survey.Candidate::main)
             .filter(m -> m.contains("."))
             .toList();
     if (mains.isEmpty()) {
-      String other = erlang.isEmpty() ? "" : erlang.name();
+      String other = drafts.stream().flatMap(x -> x.name().stream()).findFirst().orElse("");
       return survey.programs().isEmpty() ? other : survey.programs().get(0).name();
     }
     String common = mains.get(0).substring(0, mains.get(0).lastIndexOf('.'));
@@ -225,7 +226,11 @@ public final class RecipeDraft {
         .map(l -> l.what().fact("version"))
         .filter(v -> !v.isEmpty())
         .findFirst()
-        .or(() -> programs.isEmpty() && !erlang.isEmpty() ? erlang.version() : Optional.empty());
+        .or(
+            () ->
+                programs.isEmpty()
+                    ? drafts.stream().flatMap(x -> x.version().stream()).findFirst()
+                    : Optional.empty());
   }
 
   private Optional<Survey.Found> licence() {
@@ -246,25 +251,28 @@ public final class RecipeDraft {
                 f -> Integer.parseInt(f.what().fact("size").replaceFirst("x.*", ""))));
   }
 
-  private void materials(String name, Survey.Program p) {
+  private void materials(String name, Survey.Candidate p) {
     line("  " + name + ":");
     if (builds.get(name).isForSeveral()) {
       line("    own-for:");
-      builds.get(name).folders().forEach((on, at) -> line("      " + on + ": " + scalar(at)));
+      builds
+          .get(name)
+          .folders()
+          .forEach((on, at) -> line("      " + on + ": " + YamlText.scalar(at)));
       return;
     }
     if (p.kind() == Survey.Kind.FILE && p.own().get(0).equals(".")) {
       List<String> files = new ArrayList<>(List.of(p.main()));
       p.libraries().forEach(l -> files.add(l.path()));
-      line("    own: " + list(files));
+      line("    own: " + YamlText.list(files));
       return;
     }
     if (!p.own().isEmpty()) {
-      line("    own: " + list(p.own()));
+      line("    own: " + YamlText.list(p.own()));
     }
-    p.web().ifPresent(w -> line("    web: " + scalar(w)));
+    p.web().ifPresent(w -> line("    web: " + YamlText.scalar(w)));
     if (p.kind() != Survey.Kind.FILE && !p.libraries().isEmpty()) {
-      line("    libraries: " + list(patterns(p.libraries())));
+      line("    libraries: " + YamlText.list(patterns(p.libraries())));
     }
   }
 
@@ -287,23 +295,23 @@ public final class RecipeDraft {
     return patterns;
   }
 
-  private void program(String name, Survey.Program p) {
+  private void program(String name, Survey.Candidate p) {
     if (p.kind() == Survey.Kind.WEB && p.main().isEmpty()) {
       return;
     }
-    line("  " + name + ":" + comment(String.join("; ", builds.get(name).reasons())));
+    line("  " + name + ":" + YamlText.comment(String.join("; ", builds.get(name).reasons())));
     line("    materials: " + name);
     if (builds.get(name).isForSeveral()) {
-      line("    file: " + scalar(builds.get(name).file()));
+      line("    file: " + YamlText.scalar(builds.get(name).file()));
     } else if (p.kind() == Survey.Kind.FILE) {
       String folder = p.own().get(0).equals(".") ? "" : p.own().get(0) + "/";
       line(
           "    file: "
-              + scalar(
+              + YamlText.scalar(
                   folder.isEmpty()
                       ? p.main().substring(p.main().lastIndexOf('/') + 1)
                       : p.main().substring(folder.length())));
-      interpreter(p).ifPresent(i -> line("    interpreter: " + scalar(i)));
+      interpreter(p).ifPresent(i -> line("    interpreter: " + YamlText.scalar(i)));
     } else {
       line("    main: " + p.main());
       p.java().ifPresent(j -> line("    java: " + j + "+"));
@@ -315,7 +323,7 @@ public final class RecipeDraft {
     }
   }
 
-  private Optional<String> interpreter(Survey.Program p) {
+  private Optional<String> interpreter(Survey.Candidate p) {
     return survey.of(Nature.SCRIPT).stream()
         .filter(f -> f.path().equals(p.main()))
         .map(f -> f.what().form())
@@ -323,102 +331,7 @@ public final class RecipeDraft {
         .findFirst();
   }
 
-  private void deliverable(String name, Survey.Program p) {
-    if (p.kind() == Survey.Kind.FILE || (isJava(p) && !isMade(Wishes.Make.JARS))) {
-      return;
-    }
-    if (p.kind() == Survey.Kind.WEB) {
-      String what =
-          p.main().isEmpty() ? "materials: " + name : "program: " + name + ", stands-alone: true";
-      line(
-          "  "
-              + name
-              + "-war: {kind: war, "
-              + what
-              + ", file: "
-              + scalar(name + ".war")
-              + "}  # the name is the address");
-      return;
-    }
-    String travel = p.libraries().isEmpty() ? "" : ", libraries: " + travel(p);
-    line(
-        "  "
-            + name
-            + "-jar: {kind: jar, program: "
-            + name
-            + travel
-            + ", file: "
-            + scalar(name + "-{app.version}.jar")
-            + "}");
-  }
-
-  /** Signed libraries and modules can't be merged without losing something. */
-  private static String travel(Survey.Program p) {
-    boolean whole =
-        p.libraries().stream()
-            .anyMatch(
-                l -> !l.what().fact("signed").isEmpty() || l.what().fact("module").equals("named"));
-    return p.libraries().size() > 20 || whole ? "nested" : "merged";
-  }
-
-  /** Programs that aren't Java go out as one archive for each system. */
-  private void files() {
-    List<String> java = new ArrayList<>();
-    programs.forEach(
-        (name, p) -> {
-          if (isJava(p)) {
-            java.add(name);
-          }
-        });
-    if (!java.isEmpty() && isMade(Wishes.Make.ARCHIVE)) {
-      line(
-          "  set: {kind: archive, programs: "
-              + list(java)
-              + ", formats: [zip, tar.gz]}"
-              + comment("installs all of them"));
-    }
-    Map<String, List<String>> platforms = new LinkedHashMap<>();
-    programs.forEach(
-        (name, p) -> {
-          if (p.kind() == Survey.Kind.FILE) {
-            Set<String> on = builds.get(name).platforms();
-            on = on.isEmpty() ? Set.of("linux-x64") : on;
-            on.forEach(o -> platforms.computeIfAbsent(o, x -> new ArrayList<>()).add(name));
-          }
-        });
-    platforms.forEach(
-        (platform, names) ->
-            line(
-                "  "
-                    + platform
-                    + ": {kind: archive, programs: "
-                    + list(names)
-                    + ", platforms: ["
-                    + platform
-                    + "], formats: ["
-                    + (platform.startsWith("windows") ? "zip" : "tar.gz")
-                    + "]}"));
-  }
-
   private void line(String text) {
     out.append(text.stripTrailing()).append('\n');
-  }
-
-  private static String comment(String text) {
-    return "  # " + text;
-  }
-
-  static String list(List<String> texts) {
-    return "[" + String.join(", ", texts.stream().map(RecipeDraft::scalar).toList()) + "]";
-  }
-
-  /** Plain where YAML takes it for a text as it is, else in double quotes. */
-  private static String scalar(String text) {
-    boolean plain =
-        text.matches("[A-Za-z0-9./][A-Za-z0-9 ._/+*-]*")
-            && !text.matches("(?i)true|false|yes|no|on|off|null|[0-9.]+|[0-9]+e[0-9]+|0x[0-9a-f]+")
-            && !text.endsWith(" ");
-    boolean version = text.matches("[0-9]+\\.[0-9]+\\.[0-9.]+");
-    return plain || version ? text : '"' + text.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
   }
 }

@@ -8,15 +8,15 @@ import java.util.Map;
 import java.util.Set;
 
 /** One program that was built for several systems, each time into a folder of its own. */
-final class SameProgram {
-  private final List<Survey.Program> builds = new ArrayList<>();
+public final class SameProgram {
+  private final List<Survey.Candidate> builds = new ArrayList<>();
 
-  SameProgram(Survey.Program first) {
+  SameProgram(Survey.Candidate first) {
     builds.add(first);
   }
 
   /** Takes another build of it, if it is one. */
-  boolean takes(Survey.Program p) {
+  boolean takes(Survey.Candidate p) {
     boolean same =
         isBuild(p)
             && builds.stream()
@@ -30,20 +30,20 @@ final class SameProgram {
     return same && builds.add(p);
   }
 
-  private static boolean isBuild(Survey.Program p) {
+  private static boolean isBuild(Survey.Candidate p) {
     return p.kind() == Survey.Kind.FILE && !p.platforms().isEmpty() && !p.own().get(0).equals(".");
   }
 
-  private static String folder(Survey.Program p) {
+  private static String folder(Survey.Candidate p) {
     return p.own().get(0) + "/";
   }
 
   /** Its path in its folder; Windows finds it with an ending behind. */
-  private static String file(Survey.Program p) {
+  private static String file(Survey.Candidate p) {
     return p.main().substring(folder(p).length()).replaceFirst("(?i)\\.exe$", "");
   }
 
-  boolean isForSeveral() {
+  public boolean isForSeveral() {
     return builds.size() > 1;
   }
 
@@ -52,7 +52,7 @@ final class SameProgram {
     return file(builds.get(0));
   }
 
-  Set<String> platforms() {
+  public Set<String> platforms() {
     return folders().keySet();
   }
 

@@ -34,7 +34,7 @@ final class Sorting {
     classes.stream()
         .filter(Survey.Classes::tests)
         .forEach(c -> leftovers.add(new Survey.Leftover(c.folder() + "/", "classes of tests")));
-    List<Survey.Program> programs = new Programs(roots, classes, found).ranked();
+    List<Survey.Candidate> programs = new ProgramSearch(roots, classes, found).ranked();
     return new Survey(
         folder,
         looked.size(),
@@ -136,7 +136,7 @@ final class Sorting {
     return all;
   }
 
-  private List<String> missing(List<Survey.Program> programs) {
+  private List<String> missing(List<Survey.Candidate> programs) {
     List<String> missing = new ArrayList<>();
     if (programs.isEmpty()) {
       missing.add(

@@ -21,7 +21,7 @@ public record Survey(
     String folder,
     long files,
     long bytes,
-    List<Program> programs,
+    List<Candidate> programs,
     List<Classes> classes,
     List<Found> found,
     List<Leftover> leftovers,
@@ -58,32 +58,74 @@ public record Survey(
    *
    * @param name a short name for it
    * @param main class, or path of a file; empty for classes that only answer in a container
-   * @param surface {@code window} or {@code console}
-   * @param service whether it looks like one that runs in the background
-   * @param own folders of classes that it consists of, its own one last
-   * @param libraries jars that lie where it would look for them
-   * @param web folder of web content
-   * @param java version it needs; empty for native programs
-   * @param platforms of a native program
+   * @param rank 0 and up; higher ones are likelier
    * @param reasons for its rank
    */
-  public record Program(
+  public record Candidate(
       Kind kind,
       String name,
       String main,
-      String surface,
-      boolean service,
-      List<String> own,
-      List<Found> libraries,
-      Optional<String> web,
-      Optional<Integer> java,
-      List<String> platforms,
+      Manner manner,
+      Files files,
       int rank,
       List<String> reasons) {
 
+    /**
+     * How it shows itself, and where it runs.
+     *
+     * @param surface {@code window} or {@code console}
+     * @param service whether it looks like one that runs in the background
+     * @param java version it needs; empty for native programs
+     * @param platforms of a native program
+     */
+    public record Manner(
+        String surface, boolean service, Optional<Integer> java, List<String> platforms) {}
+
+    /**
+     * What belongs to it.
+     *
+     * @param own folders of classes that it consists of, its own one last
+     * @param libraries jars that lie where it would look for them
+     * @param web folder of web content
+     */
+    public record Files(List<String> own, List<Found> libraries, Optional<String> web) {}
+
+    public String surface() {
+      return manner.surface();
+    }
+
+    public boolean service() {
+      return manner.service();
+    }
+
+    public Optional<Integer> java() {
+      return manner.java();
+    }
+
+    public List<String> platforms() {
+      return manner.platforms();
+    }
+
+    public List<String> own() {
+      return files.own();
+    }
+
+    public List<Found> libraries() {
+      return files.libraries();
+    }
+
+    public Optional<String> web() {
+      return files.web();
+    }
+
+    /** Whether a Java runtime starts it. */
+    public boolean isJava() {
+      return kind == Kind.CLASS || kind == Kind.JAR;
+    }
+
     /** Whether a system's own interpreter runs it. */
     public boolean isScript() {
-      return kind == Kind.FILE && platforms.isEmpty();
+      return kind == Kind.FILE && platforms().isEmpty();
     }
   }
 

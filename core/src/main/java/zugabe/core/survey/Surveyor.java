@@ -9,11 +9,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Future;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.FolderWalk;
+import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Nature;
 import zugabe.core.materials.Recogniser;
 import zugabe.core.materials.Recognition;
@@ -88,7 +88,7 @@ public final class Surveyor {
 
   private void unreadable(String path, String why) {
     findings.add(
-        FindingCode.Z2003,
+        MaterialCode.Z2003,
         Where.file(path),
         "\"" + path + "\" can't be read: " + why + ".",
         "Check its permissions.");
@@ -102,7 +102,7 @@ public final class Surveyor {
           .ifPresent(
               damage ->
                   findings.add(
-                      FindingCode.Z2016,
+                      MaterialCode.Z2016,
                       Where.file(path),
                       damage,
                       "Make it again, or copy it again from where it comes."));

@@ -30,10 +30,10 @@ public record Wishes(
 
   /** What goes out. */
   public enum Make {
-    /** A jar for each program, started with {@code java -jar}. */
-    JARS,
-    /** An archive that installs all programs. */
-    ARCHIVE,
+    /** One file for each program, which a Java runtime starts. */
+    SINGLE,
+    /** One file that installs all programs. */
+    INSTALLED,
     BOTH
   }
 }

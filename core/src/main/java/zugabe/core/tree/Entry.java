@@ -62,6 +62,34 @@ public sealed interface Entry {
     }
   }
 
+  /**
+   * A file that is made before the file around it, and isn't there yet: its size can't be asked
+   * for.
+   *
+   * @param deliverable the deliverable that it is of; empty for a part of this one
+   * @param file its path among that one's files
+   * @param origin what makes it, as the user would name it
+   */
+  record Awaited(
+      String path,
+      int mode,
+      Instant time,
+      Role role,
+      String deliverable,
+      String file,
+      String origin)
+      implements Entry {
+    @Override
+    public Entry at(String newPath) {
+      return new Awaited(newPath, mode, time, role, deliverable, file, origin);
+    }
+
+    /** The same, once it is there. */
+    public RegularFile filled(Content content, int itsMode) {
+      return new RegularFile(path, itsMode, time, role, content, origin);
+    }
+  }
+
   /** A symbolic link to a relative path inside the tree. */
   record SymbolicLink(String path, int mode, Instant time, String target) implements Entry {
     @Override

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.UnaryOperator;
 
 /**
  * Entries in a fixed order, with every folder that a path needs.
@@ -95,6 +96,11 @@ public record InstallTree(List<Entry> entries) {
         .ifPresent(time -> all.add(new Entry.Directory(folder, 0755, time)));
     entries.forEach(e -> all.add(e.at(folder + "/" + e.path())));
     return new InstallTree(List.copyOf(all));
+  }
+
+  /** The same tree with another entry for each. */
+  public InstallTree with(UnaryOperator<Entry> change) {
+    return new InstallTree(entries.stream().map(change).toList());
   }
 
   /** A builder whose folders get this time. */

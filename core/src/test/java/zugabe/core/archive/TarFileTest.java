@@ -19,9 +19,10 @@ import org.tukaani.xz.LZMA2Options;
 import org.tukaani.xz.XZOutputStream;
 import zugabe.bytes.Content;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
-import zugabe.core.target.Inspection;
+import zugabe.core.inspect.Inspection;
+import zugabe.core.inspect.TarInspector;
+import zugabe.core.materials.MaterialCode;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 
@@ -69,7 +70,7 @@ public final class TarFileTest {
         TarInspector.inspect("a", Content.of(packed(format)), findings);
     assertThat(findings.sorted()).isEmpty();
     assertThat(inspection.orElseThrow().kind()).isEqualTo(format);
-    assertThat(inspection.get().entries())
+    assertThat(inspection.get().holds().entries())
         .extracting(Inspection.Item::path)
         .containsExactly("tern/", "tern/bin/tern", "tern/link");
     assertThat(inspection.get().start()).containsEntry("commands", "tern");
@@ -83,7 +84,7 @@ public final class TarFileTest {
       Optional<Inspection> inspection =
           TarInspector.inspect("a", Content.of(Arrays.copyOf(good, end)), findings);
       if (inspection.isPresent() && !findings.sorted().isEmpty()) {
-        assertThat(findings.sorted()).extracting(Finding::code).containsOnly(FindingCode.Z2005);
+        assertThat(findings.sorted()).extracting(Finding::code).containsOnly(MaterialCode.Z2005);
       }
     }
   }

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import org.testng.annotations.Test;
+import zugabe.core.jar.JarContentCode;
+import zugabe.core.materials.MaterialCode;
 
 public final class NearestTest {
   @Test
@@ -24,17 +26,11 @@ public final class NearestTest {
   }
 
   @Test
-  public void codesAreFoundInAnyCase() {
-    assertThat(FindingCode.parse("z1002")).contains(FindingCode.Z1002);
-    assertThat(FindingCode.parse("Z9999")).isEmpty();
-  }
-
-  @Test
   public void eachFindingIsKeptOnceErrorsFirst() {
     Findings findings = new Findings();
-    findings.add(FindingCode.Z4005, Where.file("b"), "note", "");
-    findings.add(FindingCode.Z2001, Where.file("a"), "error", "");
-    findings.add(FindingCode.Z2001, Where.file("a"), "error", "");
+    findings.add(JarContentCode.Z4005, Where.file("b"), "note", "");
+    findings.add(MaterialCode.Z2001, Where.file("a"), "error", "");
+    findings.add(MaterialCode.Z2001, Where.file("a"), "error", "");
     assertThat(findings.sorted()).extracting(Finding::what).containsExactly("error", "note");
     assertThat(findings.hasErrors()).isTrue();
   }

@@ -18,8 +18,6 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.bytes.Content;
 import zugabe.core.finding.Where;
-import zugabe.core.materials.Glob;
-import zugabe.core.plan.MergeWish;
 
 /** Files of a registry that become one. */
 public final class JointTest {
@@ -135,8 +133,8 @@ public final class JointTest {
     MergeRules rules =
         new MergeRules(
             List.of(
-                new MergeWish(Glob.of("META-INF/services/a.*"), "leave-out", Where.file("")),
-                new MergeWish(Glob.of("**/*.class"), "refuse", Where.file(""))));
+                new MergeWish("META-INF/services/a.*", MergeAction.LEAVE_OUT, Where.file("")),
+                new MergeWish("**/*.class", MergeAction.REFUSE, Where.file(""))));
     assertThat(rules.of("META-INF/services/a.B")).isEqualTo(MergeAction.LEAVE_OUT);
     assertThat(rules.of("META-INF/services/b.B")).isEqualTo(MergeAction.JOIN_SERVICES);
     assertThat(rules.of("x/y/Z.class")).isEqualTo(MergeAction.REFUSE);

@@ -10,16 +10,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.testng.annotations.Test;
+import zugabe.core.archive.EntryPacking;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
 import zugabe.core.plan.Identity;
-import zugabe.core.plan.Planned;
-import zugabe.core.plan.Travel;
+import zugabe.core.plan.Part;
+import zugabe.core.plan.Use;
 import zugabe.core.tree.Entry;
 import zugabe.formats.jar.JarOrder;
 import zugabe.formats.jar.Manifest;
@@ -33,30 +33,19 @@ public final class NestTest {
     return new ArchivedContent(new ZipEntry(name, 0, 0, size, size, 0, 0, 0, 0, file), 0);
   }
 
-  private static Planned planned(Map<String, List<FileContent>> natives, Library... libraries) {
-    return new Planned(
-        "nested",
-        "jar",
+  private static JarPlan planned(Map<String, List<FileContent>> natives, Library... libraries) {
+    Where where = Where.file("zugabe.yaml");
+    Materials materials =
+        new Materials("app", List.of(), Map.of(), List.of(), List.of(libraries), natives, null);
+    return new JarPlan(
         "tern-1.0.jar",
+        "tern",
         new Identity(
             Optional.empty(), "tern", "Tern", "1.0 beta", Optional.empty(), Optional.empty()),
         Instant.EPOCH,
-        Optional.empty(),
-        new Materials("app", List.of(), Map.of(), List.of(), List.of(libraries), natives, null),
-        "tern",
-        List.of(),
-        Travel.NESTED,
-        false,
-        Optional.empty(),
-        List.of(),
-        false,
-        Optional.empty(),
-        Map.of(),
-        false,
-        zugabe.core.recipe.PageSpec.TOP,
-        Optional.empty(),
-        Optional.empty(),
-        Where.file("zugabe.yaml"));
+        new Part(Optional.empty(), materials, Use.LOADED, List.of(), Optional.empty(), where),
+        new JarStyle(Travel.NESTED, EntryPacking.DEFLATED, List.of(), Optional.empty(), Map.of()),
+        where);
   }
 
   @Test
@@ -112,6 +101,11 @@ public final class NestTest {
             Optional.empty());
     Findings findings = new Findings();
     new Nest(planned(Map.of(), library), findings).tree();
-    assertThat(findings.sorted()).extracting(Finding::code).containsExactly(FindingCode.Z4010);
+    assertThat(findings.sorted()).extracting(Finding::code).containsExactly(JarContentCode.Z4010);
+    // for the test that looks for a run that raised each finding
+    Finding finding = findings.sorted().get(0);
+    Files.writeString(
+        Path.of("target/raised.txt"),
+        finding.code() + "\t" + finding.what() + " To do: " + finding.fix() + "\n");
   }
 }

@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Map;
 import org.testng.annotations.Test;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
+import zugabe.core.finding.RecordedCode;
 import zugabe.core.finding.Severity;
 import zugabe.core.finding.Where;
 import zugabe.core.receipt.Receipt;
@@ -40,7 +40,7 @@ public final class JsonTextTest {
   public void receiptsComeBackAsTheyWere() throws IOException {
     Finding finding =
         new Finding(
-            FindingCode.Z4005,
+            new RecordedCode("Z4005", Severity.NOTE, "why"),
             Severity.NOTE,
             Where.recipe("r", 1, 2, "k").inside("e", 7).at("f"),
             "what",

@@ -4,14 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import org.testng.annotations.Test;
+import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
-import zugabe.core.finding.FindingCode;
 import zugabe.core.finding.Where;
+import zugabe.core.materials.MaterialCode;
 
 /** Findings with places of each kind, as SARIF tells them. */
 public final class SarifJsonTest {
   private static Finding finding(Where where) {
-    FindingCode code = FindingCode.Z2005;
+    Code code = MaterialCode.Z2005;
     return new Finding(code, code.severity(), where, "It is damaged.", code.why(), "Nothing.");
   }
 

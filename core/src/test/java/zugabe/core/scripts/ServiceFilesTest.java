@@ -3,6 +3,8 @@ package zugabe.core.scripts;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.dd.plist.NSDictionary;
+import com.dd.plist.PropertyListParser;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
@@ -11,7 +13,7 @@ import java.util.OptionalInt;
 import org.testng.annotations.Test;
 import zugabe.core.finding.Where;
 import zugabe.core.plan.Identity;
-import zugabe.core.plan.PlannedProgram;
+import zugabe.core.plan.Program;
 import zugabe.core.recipe.JavaRange;
 
 /** What tells systems about services and menu entries, and the templates of scripts. */
@@ -25,28 +27,24 @@ public final class ServiceFilesTest {
           Optional.empty(),
           Optional.of("Watches <birds>"));
 
-  private static PlannedProgram program(
+  private static Program program(
       String name, Optional<String> user, boolean boot, String... arguments) {
-    return new PlannedProgram(
+    return new Program(
         name,
-        "example.Main",
-        new JavaRange(17, OptionalInt.empty()),
-        Optional.empty(),
-        Optional.empty(),
-        false,
-        Optional.empty(),
+        new Program.JavaStart(
+            "example.Main", new JavaRange(17, OptionalInt.empty()), Optional.empty(), false),
         Optional.empty(),
         List.of(),
         List.of(),
-        Optional.of(new PlannedProgram.Service(List.of(arguments), boot, user)),
-        Optional.empty(),
+        new Program.Setup(
+            Optional.of(new Program.Service(List.of(arguments), boot, user)), Optional.empty()),
         Optional.empty(),
         Where.file("zugabe.yaml"));
   }
 
   @Test
   public void unitsQuoteEveryWord() {
-    PlannedProgram watch = program("watch", Optional.empty(), true, "a b", "50% \"$x\" \\n");
+    Program watch = program("watch", Optional.empty(), true, "a b", "50% \"$x\" \\n");
     assertThat(ServiceFiles.unit(APP, watch, false))
         .contains(
             "ExecStart=\"@PREFIX@/bin/watch\" \"a b\" \"50%% \\\"$$x\\\" \\\\n\"\n",
@@ -71,21 +69,22 @@ public final class ServiceFilesTest {
   }
 
   @Test
-  public void propertyListsEscapeMarkup() {
-    String plist =
-        ServiceFiles.plist(APP, program("watch", Optional.of("birds"), false, "<a> & b"));
-    assertThat(plist)
-        .contains(
-            "<string>example.tern.tern-watch</string>",
-            "<string>&lt;a&gt; &amp; b</string>",
-            "<key>UserName</key>\n  <string>birds</string>",
-            "<key>RunAtLoad</key>\n  <false/>",
-            "@LOGS@/tern-watch.log");
+  public void propertyListsEscapeMarkup() throws Exception {
+    String text = "<a> & \"b\" ]]> ü";
+    String plist = ServiceFiles.plist(APP, program("watch", Optional.of("b<&>s"), false, text));
+    NSDictionary read =
+        (NSDictionary) PropertyListParser.parse(plist.getBytes(StandardCharsets.UTF_8));
+    assertThat(read.get("Label").toJavaObject()).isEqualTo("example.tern.tern-watch");
+    assertThat(read.get("UserName").toJavaObject()).isEqualTo("b<&>s");
+    assertThat(read.get("RunAtLoad").toJavaObject()).isEqualTo(false);
+    assertThat(read.get("StandardErrorPath").toJavaObject()).isEqualTo("@LOGS@/tern-watch.log");
+    assertThat((Object[]) read.get("ProgramArguments").toJavaObject())
+        .containsExactly("@PREFIX@/bin/watch", text);
   }
 
   @Test
   public void menuEntriesSayWhatTheyStart() {
-    PlannedProgram tern = program("tern", Optional.empty(), true);
+    Program tern = program("tern", Optional.empty(), true);
     assertThat(ServiceFiles.menu(APP, tern, "Tern\\s", true))
         .contains(
             "Name=Tern\\\\s\n",

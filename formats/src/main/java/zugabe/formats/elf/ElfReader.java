@@ -3,45 +3,25 @@ package zugabe.formats.elf;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import zugabe.bytes.Access;
 import zugabe.bytes.Fields;
 import zugabe.bytes.MalformedException;
 
 /**
- * Reads the header, the program headers and the dynamic section.
- *
- * <pre>
- * offset 32 64  name          offset 32 64  name
- *      0  4  4  magic              28 32    e_phoff
- *      4  1  1  EI_CLASS           42 54    e_phentsize
- *      5  1  1  EI_DATA            44 56    e_phnum
- *     16  2  2  e_type
- *     18  2  2  e_machine
- * </pre>
+ * Reads the header, the program headers and the dynamic section: what a program or library is for,
+ * and what it needs.
  */
 public final class ElfReader {
   private static final int MAX_HEADERS = 512;
   private static final int MAX_DYNAMIC = 1024;
   private static final int MAX_NAME = 512;
-  private static final int PT_LOAD = 1;
-  private static final int PT_DYNAMIC = 2;
-  private static final int PT_INTERP = 3;
-  private static final int DT_NEEDED = 1;
-  private static final int DT_STRTAB = 5;
-  private static final int DT_SONAME = 14;
-  private static final int DT_RPATH = 15;
-  private static final int DT_RUNPATH = 29;
-  private static final long DT_VERNEED = 0x6FFFFFFEL;
-  private static final long DT_VERNEEDNUM = 0x6FFFFFFFL;
-  private static final long DT_FLAGS_1 = 0x6FFFFFFBL;
-  private static final long DF_1_PIE = 0x08000000L;
+  private static final int LEAST_BYTES = 20;
 
   private final Fields in;
   private final boolean wide;
-  private final boolean big;
-  private final List<long[]> loads = new ArrayList<>();
-  private long dynamicAt = -1;
-  private long dynamicBytes;
+  private final List<ProgramHeader> loads = new ArrayList<>();
+  private Optional<ProgramHeader> dynamic = Optional.empty();
   private String interpreter = "";
   private long strings = -1;
   private long flags;
@@ -52,15 +32,14 @@ public final class ElfReader {
   private long paths = -1;
   private String glibc = "";
 
-  private ElfReader(Fields in, boolean wide, boolean big) {
+  private ElfReader(Fields in, boolean wide) {
     this.in = in;
-    this.big = big;
     this.wide = wide;
   }
 
   /** Whether a file starts like one. */
   public static boolean isElf(byte[] start) {
-    return start.length >= 20
+    return start.length >= LEAST_BYTES
         && start[0] == 0x7F
         && start[1] == 'E'
         && start[2] == 'L'
@@ -77,22 +56,24 @@ public final class ElfReader {
     if (!bytes.starts(0, "\177ELF")) {
       throw new MalformedException("it doesn't start like an ELF file", 0);
     }
-    int width = bytes.u1(4);
-    int order = bytes.u1(5);
-    if (width < 1 || width > 2 || order < 1 || order > 2) {
+    ElfIdent ident = ElfIdent.decode(bytes.structure(0, ElfIdent.SIZE));
+    if (ident.eiClass() < 1
+        || ident.eiClass() > ElfIdent.CLASS_64
+        || ident.eiData() < 1
+        || ident.eiData() > ElfIdent.DATA_MSB) {
       throw new MalformedException("its class or byte order is none that there is", 4);
     }
-    return new ElfReader(bytes.as(order == 2), width == 2, order == 2).read();
+    return new ElfReader(bytes.as(ident.eiData() == ElfIdent.DATA_MSB), ident.isWide()).read();
   }
 
   private Elf read() throws IOException {
-    headers();
+    ElfHeader header = ElfHeader.decode(in.structure(ElfIdent.SIZE, ElfHeader.size(wide)), wide);
+    headers(header);
     dynamic();
-    int type = in.u2(16);
     return new Elf(
         wide ? 64 : 32,
-        machine(in.u2(18)),
-        type(type),
+        machine(header.machine()),
+        type(header.type()),
         interpreter,
         string(name),
         names(),
@@ -110,7 +91,7 @@ public final class ElfReader {
 
   /** Programs that can lie anywhere have the type of libraries. */
   private Elf.Type type(int type) {
-    boolean program = !interpreter.isEmpty() || (flags & DF_1_PIE) != 0;
+    boolean program = !interpreter.isEmpty() || (flags & DynamicEntry.DF_1_PIE) != 0;
     return switch (type) {
       case 2 -> Elf.Type.PROGRAM;
       case 3 -> program ? Elf.Type.PROGRAM : Elf.Type.LIBRARY;
@@ -119,46 +100,39 @@ public final class ElfReader {
     };
   }
 
-  private void headers() throws IOException {
-    long at = wide ? in.u8(32) : in.u4(28);
-    int each = in.u2(wide ? 54 : 42);
-    int count = in.u2(wide ? 56 : 44);
-    if (count > 0 && each < (wide ? 56 : 32)) {
-      throw new MalformedException("its program headers are too short", wide ? 54 : 42);
+  private void headers(ElfHeader header) throws IOException {
+    int size = ProgramHeader.size(wide);
+    if (header.phnum() > 0 && header.phentsize() < size) {
+      throw new MalformedException("its program headers are too short", ElfIdent.SIZE);
     }
-    for (int i = 0; i < Math.min(count, MAX_HEADERS); i++) {
-      header(at + (long) i * each);
+    for (int i = 0; i < Math.min(header.phnum(), MAX_HEADERS); i++) {
+      long at = header.phoff() + (long) i * header.phentsize();
+      header(ProgramHeader.decode(in.structure(at, size), wide));
     }
   }
 
-  private void header(long at) throws IOException {
-    long type = in.u4(at);
-    long offset = wide ? in.u8(at + 8) : in.u4(at + 4);
-    long bytes = wide ? in.u8(at + 32) : in.u4(at + 16);
-    if (type == PT_LOAD) {
-      loads.add(new long[] {wide ? in.u8(at + 16) : in.u4(at + 8), offset, bytes});
-    } else if (type == PT_DYNAMIC) {
-      dynamicAt = offset;
-      dynamicBytes = bytes;
-    } else if (type == PT_INTERP) {
-      interpreter = in.text(offset, (int) Math.min(bytes, MAX_NAME));
+  private void header(ProgramHeader p) throws IOException {
+    if (p.type() == ProgramHeader.PT_LOAD) {
+      loads.add(p);
+    } else if (p.type() == ProgramHeader.PT_DYNAMIC) {
+      dynamic = Optional.of(p);
+    } else if (p.type() == ProgramHeader.PT_INTERP) {
+      interpreter = in.text(p.offset(), (int) Math.min(p.filesz(), MAX_NAME));
     }
   }
 
   private void dynamic() throws IOException {
-    if (dynamicAt < 0) {
+    if (dynamic.isEmpty()) {
       return;
     }
-    int each = wide ? 16 : 8;
-    for (int i = 0; i < Math.min(dynamicBytes / each, MAX_DYNAMIC); i++) {
-      long at = dynamicAt + (long) i * each;
-      // tags are signed, and large ones belong to processors
-      long tag = in.u4(at + (wide && big ? 4 : 0));
-      long value = wide ? in.u8(at + 8) : in.u4(at + 4);
-      if (tag == 0) {
+    int size = DynamicEntry.size(wide);
+    for (int i = 0; i < Math.min(dynamic.get().filesz() / size, MAX_DYNAMIC); i++) {
+      long at = dynamic.get().offset() + (long) i * size;
+      DynamicEntry entry = DynamicEntry.decode(in.structure(at, size), wide);
+      if (entry.tag() == DynamicEntry.DT_NULL) {
         break;
       }
-      entry(tag, value);
+      entry(entry.tag(), entry.val());
     }
     if (versionsAt >= 0) {
       versions();
@@ -166,28 +140,28 @@ public final class ElfReader {
   }
 
   private void entry(long tag, long value) throws IOException {
-    if (tag == DT_NEEDED) {
+    if (tag == DynamicEntry.DT_NEEDED) {
       needed.add(value);
-    } else if (tag == DT_STRTAB) {
+    } else if (tag == DynamicEntry.DT_STRTAB) {
       strings = offset(value);
-    } else if (tag == DT_SONAME) {
+    } else if (tag == DynamicEntry.DT_SONAME) {
       name = value;
-    } else if (tag == DT_RUNPATH || (tag == DT_RPATH && paths < 0)) {
+    } else if (tag == DynamicEntry.DT_RUNPATH || (tag == DynamicEntry.DT_RPATH && paths < 0)) {
       paths = value;
-    } else if (tag == DT_FLAGS_1) {
+    } else if (tag == DynamicEntry.DT_FLAGS_1) {
       flags = value;
-    } else if (tag == DT_VERNEED) {
+    } else if (tag == DynamicEntry.DT_VERNEED) {
       versionsAt = offset(value);
-    } else if (tag == DT_VERNEEDNUM) {
+    } else if (tag == DynamicEntry.DT_VERNEEDNUM) {
       versions = value;
     }
   }
 
   /** Where in the file lies what is loaded at an address. */
   private long offset(long address) throws MalformedException {
-    for (long[] load : loads) {
-      if (address >= load[0] && address - load[0] < load[2]) {
-        return load[1] + address - load[0];
+    for (ProgramHeader load : loads) {
+      if (load.holds(address)) {
+        return load.offset() + address - load.vaddr();
       }
     }
     throw new MalformedException("address " + address + " is in no part that is loaded", 0);
@@ -202,25 +176,27 @@ public final class ElfReader {
     long at = versionsAt;
     int left = MAX_DYNAMIC;
     for (int i = 0; i < Math.min(versions, MAX_DYNAMIC); i++) {
-      int count = in.u2(at + 2);
-      long each = at + in.u4(at + 8);
-      for (int j = 0; j < count && left > 0; j++, left--) {
-        String version = string(in.u4(each + 8));
-        if (version.matches("GLIBC_[0-9]+(\\.[0-9]+)*")) {
-          String number = version.substring(6);
-          glibc = compare(number, glibc) > 0 ? number : glibc;
-        }
-        long next = in.u4(each + 12);
-        if (next == 0) {
+      VersionNeed need = VersionNeed.decode(in.structure(at, VersionNeed.SIZE));
+      long each = at + need.aux();
+      for (int j = 0; j < need.cnt() && left > 0; j++, left--) {
+        VersionNeed.Aux aux = VersionNeed.Aux.decode(in.structure(each, VersionNeed.Aux.SIZE));
+        version(string(aux.name()));
+        if (aux.next() == 0) {
           break;
         }
-        each += next;
+        each += aux.next();
       }
-      long next = in.u4(at + 12);
-      if (next == 0) {
+      if (need.next() == 0) {
         return;
       }
-      at += next;
+      at += need.next();
+    }
+  }
+
+  private void version(String version) {
+    if (version.matches("GLIBC_[0-9]+(\\.[0-9]+)*")) {
+      String number = version.substring(6);
+      glibc = compare(number, glibc) > 0 ? number : glibc;
     }
   }
 

@@ -8,25 +8,28 @@ import java.util.List;
  * @param bits 32 or 64
  * @param machine such as {@code arm64}
  * @param type program, library or other
- * @param system such as {@code macOS}; empty when it doesn't say
- * @param least version of the system it needs, such as {@code 11.0}; empty when it doesn't say
  * @param name by which others link to it; empty without one
- * @param needed libraries it is linked to, in order
- * @param optional those of them that may be missing
- * @param searched where it looks for those that start with {@code @rpath}
  * @param signed whether it carries a code signature, which isn't looked at
  */
 public record MachO(
-    int bits,
-    String machine,
-    Type type,
-    String system,
-    String least,
-    String name,
-    List<String> needed,
-    List<String> optional,
-    List<String> searched,
-    boolean signed) {
+    int bits, String machine, Type type, System system, String name, Links links, boolean signed) {
+
+  /**
+   * What it runs on.
+   *
+   * @param name such as {@code macOS}; empty when it doesn't say
+   * @param least version it needs, such as {@code 11.0}; empty when it doesn't say
+   */
+  public record Target(String name, String least) {}
+
+  /**
+   * What it is linked to.
+   *
+   * @param needed libraries, in order
+   * @param optional those of them that may be missing
+   * @param searched where it looks for those that start with {@code @rpath}
+   */
+  public record Links(List<String> needed, List<String> optional, List<String> searched) {}
 
   /** What it is for. */
   public enum Type {

@@ -7,22 +7,12 @@ import zugabe.bytes.Access;
 import zugabe.bytes.Fields;
 import zugabe.bytes.MalformedException;
 
-/**
- * Reads headers and load commands.
- *
- * <pre>
- *  0 4 magic       one part of a fat file, big-endian, from byte 8 on, 20 bytes each:
- *  4 4 cputype      0 4 cputype
- * 12 4 filetype     8 4 offset
- * 16 4 ncmds       12 4 size
- * 20 4 sizeofcmds
- * 28, or 32 for 64 bits: the load commands
- * </pre>
- */
+/** Reads headers and load commands: what a file is for, and what it needs. */
 public final class MachOReader {
-  private static final long FAT = 0xCAFEBABEL;
-  private static final long NARROW = 0xFEEDFACEL;
-  private static final long WIDE = 0xFEEDFACFL;
+  /** {@code FAT_MAGIC}, then the number of parts. */
+  private static final long FAT_MAGIC = 0xCAFEBABEL;
+
+  private static final int FAT_HEADER = 8;
 
   /** A fat file has a few parts; a class file, which starts alike, has its version there. */
   private static final int MAX_PARTS = 30;
@@ -32,7 +22,7 @@ public final class MachOReader {
 
   private final Fields in;
   private final long base;
-  private final boolean wide;
+  private final MachHeader header;
   private String system = "";
   private String least = "";
   private String name = "";
@@ -41,10 +31,10 @@ public final class MachOReader {
   private final List<String> searched = new ArrayList<>();
   private boolean signed;
 
-  private MachOReader(Fields in, long base, boolean wide) {
+  private MachOReader(Fields in, long base, MachHeader header) {
     this.in = in;
     this.base = base;
-    this.wide = wide;
+    this.header = header;
   }
 
   /** Whether a file starts like one. */
@@ -53,11 +43,11 @@ public final class MachOReader {
       return false;
     }
     long magic = big(start, 0);
-    return magic == NARROW
-        || magic == WIDE
-        || magic == swapped(NARROW)
-        || magic == swapped(WIDE)
-        || (magic == FAT && big(start, 4) > 0 && big(start, 4) <= MAX_PARTS);
+    return magic == MachHeader.MH_MAGIC
+        || magic == MachHeader.MH_MAGIC_64
+        || magic == swapped(MachHeader.MH_MAGIC)
+        || magic == swapped(MachHeader.MH_MAGIC_64)
+        || (magic == FAT_MAGIC && big(start, 4) > 0 && big(start, 4) <= MAX_PARTS);
   }
 
   private static long big(byte[] bytes, int at) {
@@ -78,7 +68,7 @@ public final class MachOReader {
    */
   public static List<MachO> read(Access access) throws IOException {
     Fields in = new Fields(access, true);
-    if (in.u4(0) != FAT) {
+    if (in.u4(0) != FAT_MAGIC) {
       return List.of(part(in, 0));
     }
     long count = in.u4(4);
@@ -87,76 +77,86 @@ public final class MachOReader {
     }
     List<MachO> parts = new ArrayList<>();
     for (int i = 0; i < count; i++) {
-      parts.add(part(in, in.u4(8 + 20L * i + 8)));
+      long at = FAT_HEADER + (long) FatArch.SIZE * i;
+      parts.add(part(in, FatArch.decode(in.structure(at, FatArch.SIZE)).offset()));
     }
     return List.copyOf(parts);
   }
 
   private static MachO part(Fields in, long base) throws IOException {
     long magic = in.u4(base);
-    boolean little = magic == swapped(NARROW) || magic == swapped(WIDE);
+    boolean little =
+        magic == swapped(MachHeader.MH_MAGIC) || magic == swapped(MachHeader.MH_MAGIC_64);
     long plain = little ? swapped(magic) : magic;
-    if (plain != NARROW && plain != WIDE) {
+    if (plain != MachHeader.MH_MAGIC && plain != MachHeader.MH_MAGIC_64) {
       throw new MalformedException("it doesn't start like a Mach-O file", base);
     }
-    return new MachOReader(in.as(!little), base, plain == WIDE).read();
+    Fields fields = in.as(!little);
+    int size = MachHeader.size(plain == MachHeader.MH_MAGIC_64);
+    return new MachOReader(fields, base, MachHeader.decode(fields.structure(base, size))).read();
   }
 
   private MachO read() throws IOException {
-    long at = base + (wide ? 32 : 28);
-    long count = Math.min(in.u4(base + 16), MAX_COMMANDS);
-    long end = at + in.u4(base + 20);
+    long at = base + header.size();
+    long count = Math.min(header.ncmds(), MAX_COMMANDS);
+    long end = at + header.sizeofcmds();
     for (int i = 0; i < count && at < end; i++) {
       long bytes = in.u4(at + 4);
-      if (bytes < 8) {
+      if (bytes < LoadCommand.HEAD) {
         throw new MalformedException("a load command is shorter than its own head", at);
       }
-      command(in.u4(at), at, bytes);
+      int known = (int) Math.min(bytes, LoadCommand.HEAD + 8);
+      command(LoadCommand.decode(in.structure(at, known)), at);
       at += bytes;
     }
-    MachO.Type type =
-        switch ((int) in.u4(base + 12)) {
-          case 2 -> MachO.Type.PROGRAM;
-          case 6, 8, 9 -> MachO.Type.LIBRARY;
-          default -> MachO.Type.OBJECT;
-        };
     return new MachO(
-        wide ? 64 : 32,
-        machine(in.u4(base + 4)),
-        type,
-        system,
-        least,
+        header.isWide() ? 64 : 32,
+        machine(header.cputype()),
+        type((int) header.filetype()),
+        new MachO.Target(system, least),
         name,
-        List.copyOf(needed),
-        List.copyOf(optional),
-        List.copyOf(searched),
+        new MachO.Links(List.copyOf(needed), List.copyOf(optional), List.copyOf(searched)),
         signed);
   }
 
-  private void command(long command, long at, long bytes) throws IOException {
-    if (command == 0xC || command == 0x8000001FL || command == 0x20) {
-      needed.add(text(at, bytes, 8));
-    } else if (command == 0x80000018L) {
-      needed.add(text(at, bytes, 8));
-      optional.add(text(at, bytes, 8));
-    } else if (command == 0xD) {
-      name = text(at, bytes, 8);
-    } else if (command == 0x8000001CL) {
-      searched.add(text(at, bytes, 8));
-    } else if (command == 0x24 || command == 0x25) {
-      system = command == 0x24 ? "macOS" : "iOS";
-      least = version(in.u4(at + 8));
-    } else if (command == 0x32) {
-      system = system(in.u4(at + 8));
-      least = version(in.u4(at + 12));
-    } else if (command == 0x1D) {
+  private static MachO.Type type(int filetype) {
+    return switch (filetype) {
+      case MachHeader.MH_EXECUTE -> MachO.Type.PROGRAM;
+      case MachHeader.MH_DYLIB, MachHeader.MH_BUNDLE, MachHeader.MH_DYLIB_STUB ->
+          MachO.Type.LIBRARY;
+      default -> MachO.Type.OBJECT;
+    };
+  }
+
+  private void command(LoadCommand c, long at) throws IOException {
+    long cmd = c.cmd();
+    if (cmd == LoadCommand.LC_LOAD_DYLIB
+        || cmd == LoadCommand.LC_REEXPORT_DYLIB
+        || cmd == LoadCommand.LC_LAZY_LOAD_DYLIB) {
+      needed.add(text(c, at));
+    } else if (cmd == LoadCommand.LC_LOAD_WEAK_DYLIB) {
+      needed.add(text(c, at));
+      optional.add(text(c, at));
+    } else if (cmd == LoadCommand.LC_ID_DYLIB) {
+      name = text(c, at);
+    } else if (cmd == LoadCommand.LC_RPATH) {
+      searched.add(text(c, at));
+    } else if (cmd == LoadCommand.LC_VERSION_MIN_MACOSX
+        || cmd == LoadCommand.LC_VERSION_MIN_IPHONEOS) {
+      system = cmd == LoadCommand.LC_VERSION_MIN_MACOSX ? "macOS" : "iOS";
+      least = version(c.first());
+    } else if (cmd == LoadCommand.LC_BUILD_VERSION) {
+      system = system(c.first());
+      least = version(c.second());
+    } else if (cmd == LoadCommand.LC_CODE_SIGNATURE) {
       signed = true;
     }
   }
 
-  private String text(long at, long bytes, int field) throws IOException {
-    long from = in.u4(at + field);
-    return from >= bytes ? "" : in.text(at + from, (int) Math.min(bytes - from, MAX_NAME));
+  /** The text that a command's offset leads to. */
+  private String text(LoadCommand c, long at) throws IOException {
+    long left = c.cmdsize() - c.first();
+    return left <= 0 ? "" : in.text(at + c.first(), (int) Math.min(left, MAX_NAME));
   }
 
   private static String version(long packed) {

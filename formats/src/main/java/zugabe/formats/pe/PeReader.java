@@ -3,43 +3,33 @@ package zugabe.formats.pe;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.ToLongFunction;
 import zugabe.bytes.Access;
+import zugabe.bytes.ByteReader;
 import zugabe.bytes.Fields;
 import zugabe.bytes.MalformedException;
+import zugabe.formats.pe.OptionalHeader.DataDirectory;
 
-/**
- * Reads the headers and the import tables.
- *
- * <pre>
- * from the signature     from the optional header
- *  0 4 "PE"               0 2 Magic: 10B, 20B
- *  4 2 Machine           48 2 MajorSubsystemVersion
- *  6 2 NumberOfSections  50 2 MinorSubsystemVersion
- * 20 2 SizeOfOptional    68 2 Subsystem
- * 22 2 Characteristics   92 or 108  NumberOfRvaAndSizes, then the data directories
- * </pre>
- */
+/** Reads the headers and the import tables: what an image is for, and what it needs. */
 public final class PeReader {
-  private static final int DLL = 0x2000;
   private static final int MAX_SECTIONS = 256;
   private static final int MAX_IMPORTS = 1024;
   private static final int MAX_NAME = 512;
-  private static final int IMPORTS = 1;
-  private static final int SIGNATURES = 4;
-  private static final int LATE_IMPORTS = 13;
-  private static final int MANAGED = 14;
+
+  /** Where the first header says where the signature is ({@code e_lfanew}). */
+  private static final int E_LFANEW = 0x3C;
+
+  private static final String SIGNATURE = "PE\0\0";
 
   private final Fields in;
-  private final long pe;
-  private final long optional;
-  private final boolean wide;
-  private final List<long[]> sections = new ArrayList<>();
+  private final CoffHeader coff;
+  private final OptionalHeader optional;
+  private final List<SectionHeader> sections = new ArrayList<>();
 
-  private PeReader(Fields in, long pe, boolean wide) {
+  private PeReader(Fields in, CoffHeader coff, OptionalHeader optional) {
     this.in = in;
-    this.pe = pe;
-    this.optional = pe + 24;
-    this.wide = wide;
+    this.coff = coff;
+    this.optional = optional;
   }
 
   /** Whether a file has the header that all of them have; many old programs have it as well. */
@@ -57,58 +47,68 @@ public final class PeReader {
     if (!in.starts(0, "MZ")) {
       throw new MalformedException("it doesn't start like a portable executable", 0);
     }
-    long pe = in.u4(0x3C);
-    if (!in.starts(pe, "PE\0\0")) {
-      throw new MalformedException("it is a program for systems before Windows NT", pe);
+    long signature = in.u4(E_LFANEW);
+    if (!in.starts(signature, SIGNATURE)) {
+      throw new MalformedException("it is a program for systems before Windows NT", signature);
     }
-    int magic = in.u2(pe + 24);
-    if (magic != 0x10B && magic != 0x20B) {
-      throw new MalformedException("its optional header is of no known kind", pe + 24);
+    long at = signature + SIGNATURE.length();
+    CoffHeader coff = CoffHeader.decode(in.structure(at, CoffHeader.SIZE));
+    long optionalAt = at + CoffHeader.SIZE;
+    int magic = in.u2(optionalAt);
+    if (magic != OptionalHeader.PE32 && magic != OptionalHeader.PE32_PLUS) {
+      throw new MalformedException("its optional header is of no known kind", optionalAt);
     }
-    return new PeReader(in, pe, magic == 0x20B).read();
+    int least = OptionalHeader.fixedSize(magic == OptionalHeader.PE32_PLUS);
+    int size = Math.max(least, coff.sizeOfOptionalHeader());
+    OptionalHeader optional = OptionalHeader.decode(in.structure(optionalAt, size));
+    return new PeReader(in, coff, optional).read(optionalAt + coff.sizeOfOptionalHeader());
   }
 
-  private Pe read() throws IOException {
-    int count = in.u2(pe + 6);
-    long at = optional + in.u2(pe + 20);
-    for (int i = 0; i < Math.min(count, MAX_SECTIONS); i++) {
-      long section = at + 40L * i;
-      long virtual = in.u4(section + 8);
-      long raw = in.u4(section + 16);
-      sections.add(new long[] {in.u4(section + 12), Math.max(virtual, raw), in.u4(section + 20)});
+  private Pe read(long sectionTable) throws IOException {
+    for (int i = 0; i < Math.min(coff.numberOfSections(), MAX_SECTIONS); i++) {
+      long at = sectionTable + (long) SectionHeader.SIZE * i;
+      sections.add(SectionHeader.decode(in.structure(at, SectionHeader.SIZE)));
     }
     List<String> needed = new ArrayList<>();
-    imports(directory(IMPORTS), 20, 12, needed);
-    imports(directory(LATE_IMPORTS), 32, 4, needed);
+    imports(
+        optional.address(DataDirectory.IMPORT_TABLE),
+        ImportDirectory.SIZE,
+        line -> ImportDirectory.decode(line).name(),
+        needed);
+    imports(
+        optional.address(DataDirectory.DELAY_IMPORT_DESCRIPTOR),
+        ImportDirectory.DelayLoad.SIZE,
+        line -> ImportDirectory.DelayLoad.decode(line).name(),
+        needed);
     return new Pe(
-        wide ? 64 : 32,
-        machine(in.u2(pe + 4)),
-        (in.u2(pe + 22) & DLL) != 0,
-        subsystem(in.u2(optional + 68)),
-        in.u2(optional + 48) + "." + in.u2(optional + 50),
+        optional.isWide() ? 64 : 32,
+        machine(coff.machine()),
+        coff.isDll(),
+        subsystem(optional.subsystem()),
+        optional.majorSubsystemVersion() + "." + optional.minorSubsystemVersion(),
         List.copyOf(needed),
-        directory(MANAGED) != 0,
-        directory(SIGNATURES) != 0);
+        optional.address(DataDirectory.CLR_RUNTIME_HEADER) != 0,
+        optional.address(DataDirectory.CERTIFICATE_TABLE) != 0);
   }
 
-  /** The address in a data directory; 0 when there is none. */
-  private long directory(int index) throws IOException {
-    long count = in.u4(optional + (wide ? 108 : 92));
-    long at = optional + (wide ? 112 : 96) + 8L * index;
-    return index < count && in.u4(at + 4) != 0 ? in.u4(at) : 0;
-  }
-
-  private void imports(long address, int each, int nameAt, List<String> needed) throws IOException {
+  /**
+   * Names in a table of imports.
+   *
+   * @param size of a line
+   * @param name where a line says that its name is
+   */
+  private void imports(long address, int size, ToLongFunction<ByteReader> name, List<String> needed)
+      throws IOException {
     if (address == 0) {
       return;
     }
     long at = offset(address);
     for (int i = 0; i < MAX_IMPORTS; i++) {
-      long name = in.u4(at + (long) each * i + nameAt);
-      if (name == 0) {
+      long nameAt = name.applyAsLong(in.structure(at + (long) size * i, size));
+      if (nameAt == 0) {
         return;
       }
-      String text = in.text(offset(name), MAX_NAME);
+      String text = in.text(offset(nameAt), MAX_NAME);
       if (!needed.contains(text)) {
         needed.add(text);
       }
@@ -116,12 +116,12 @@ public final class PeReader {
   }
 
   private long offset(long address) throws MalformedException {
-    for (long[] section : sections) {
-      if (address >= section[0] && address - section[0] < section[1]) {
-        return section[2] + address - section[0];
+    for (SectionHeader section : sections) {
+      if (section.holds(address)) {
+        return section.pointerToRawData() + address - section.virtualAddress();
       }
     }
-    throw new MalformedException("address " + address + " is in no section", optional);
+    throw new MalformedException("address " + address + " is in no section", 0);
   }
 
   private static String machine(int machine) {

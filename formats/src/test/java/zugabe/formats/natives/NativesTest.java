@@ -141,12 +141,12 @@ public final class NativesTest {
                 wide ? 64 : 32,
                 machine,
                 expected,
-                "macOS",
-                "11.0.1",
+                new MachO.Target("macOS", "11.0.1"),
                 "@rpath/libtide.1.dylib",
-                List.of("/usr/lib/libSystem.B.dylib", "@rpath/libchart.dylib"),
-                List.of("@rpath/libchart.dylib"),
-                List.of("@loader_path/../lib"),
+                new MachO.Links(
+                    List.of("/usr/lib/libSystem.B.dylib", "@rpath/libchart.dylib"),
+                    List.of("@rpath/libchart.dylib"),
+                    List.of("@loader_path/../lib")),
                 true));
   }
 

@@ -1,0 +1,87 @@
+package zugabe.core;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zugabe.core.answer.Answer;
+import zugabe.core.finding.Findings;
+import zugabe.core.kind.Ready;
+import zugabe.core.kind.Registry;
+import zugabe.core.making.Builder;
+import zugabe.core.making.Disk;
+import zugabe.core.rehearse.Stage;
+import zugabe.core.work.Workers;
+
+/** Makes what a request asks for. */
+final class Building {
+  private final Surroundings around;
+  private final Planning planning;
+  private final Disk disk;
+  private final Findings findings;
+  private final List<Ready> made = new ArrayList<>();
+
+  Building(Surroundings around, Registry kinds, Disk disk, Findings findings) {
+    this.around = around;
+    this.planning = new Planning(around, kinds);
+    this.disk = disk;
+    this.findings = findings;
+  }
+
+  /** With errors among the findings nothing is written. */
+  Answer.Build build(Zugabe.Request request, Zugabe.Outlet outlet) {
+    long start = System.nanoTime();
+    Path out = planning.out(request, outlet);
+    String shown = around.shown(out);
+    try (Workers workers = Workers.of(around.jobs())) {
+      Optional<Planning.Checked> checked = planning.toMake(request, workers, findings);
+      Optional<Builder.Result> result = Optional.empty();
+      if (checked.isPresent() && !findings.hasErrors()) {
+        Builder.Order order =
+            new Builder.Order(out, shown, request.overrides(), outlet.tidy(), outlet.waitAtMost());
+        Builder.Means means = new Builder.Means(disk, workers, around.progress());
+        made.addAll(checked.get().ready());
+        result = new Builder(checked.get().plan(), made, order, means, findings).run();
+      }
+      return new Answer.Build(
+          findings.sorted(),
+          shown,
+          out,
+          result.map(Builder.Result::rows).orElse(List.of()),
+          result.map(Builder.Result::removed).orElse(List.of()),
+          List.of(),
+          (System.nanoTime() - start) / 1_000_000);
+    }
+  }
+
+  /** What {@link #build} was to make, each deliverable behind those that it holds. */
+  List<Ready> made() {
+    return made;
+  }
+
+  /**
+   * Where its deliverables are tried.
+   *
+   * @param shown the output folder, as the user would name it
+   */
+  Stage stage(String shown) {
+    return new Stage(shown + "/", Machine.platform(), Optional.empty(), false);
+  }
+
+  /** The same, and tries them. */
+  Answer.Build buildAndRehearse(
+      Zugabe.Request request, Zugabe.Outlet outlet, Rehearsing rehearsing) {
+    Answer.Build build = build(request, outlet);
+    if (build.ok()) {
+      made.forEach(d -> rehearsing.run(d, build.folder(), stage(build.out())));
+    }
+    return new Answer.Build(
+        findings.sorted(),
+        build.out(),
+        build.folder(),
+        build.deliverables(),
+        build.removed(),
+        rehearsing.done(),
+        build.millis());
+  }
+}

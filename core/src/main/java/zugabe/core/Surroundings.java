@@ -1,0 +1,33 @@
+package zugabe.core;
+
+import java.nio.file.Path;
+import java.util.Map;
+import zugabe.core.work.Progress;
+
+/**
+ * Where a request is answered.
+ *
+ * @param here the folder the command was given in, absolute
+ * @param environment its variables
+ * @param jobs threads, 1 and more
+ * @param progress is told what is being done
+ */
+public record Surroundings(
+    Path here, Map<String, String> environment, int jobs, Progress progress) {
+
+  /** The same in another folder. */
+  Surroundings in(Path folder) {
+    return new Surroundings(folder, environment, jobs, progress);
+  }
+
+  /** As the user would name it: relative when it lies below the folder the command was given in. */
+  String shown(Path path) {
+    Path absolute = here.resolve(path).normalize();
+    if (absolute.equals(here)) {
+      return ".";
+    }
+    return (absolute.startsWith(here) ? here.relativize(absolute) : absolute)
+        .toString()
+        .replace('\\', '/');
+  }
+}

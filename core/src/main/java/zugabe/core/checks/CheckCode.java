@@ -1,0 +1,97 @@
+package zugabe.core.checks;
+
+import static zugabe.core.finding.Severity.ERROR;
+import static zugabe.core.finding.Severity.NOTE;
+import static zugabe.core.finding.Severity.WARNING;
+
+import zugabe.core.finding.Code;
+import zugabe.core.finding.Severity;
+
+/** What is noticed about programs, their libraries and the files that go out. */
+public enum CheckCode implements Code {
+  Z3004(ERROR, Basis.OPINION, "Byte code too new", "An older runtime refuses newer class files."),
+  Z3019(
+      WARNING,
+      Basis.INPUT,
+      "Only for finding faults",
+      "It makes the program slow, talkative, or open to whoever can reach the machine."),
+  Z4025(
+      WARNING,
+      Basis.INPUT,
+      "Library there twice",
+      "Which classes are used depends on the order; mixed ones fail with errors that name neither."),
+  Z4026(ERROR, Basis.OPINION, "Native code for another platform", "The system refuses to load it."),
+  Z4027(
+      WARNING,
+      Basis.INPUT,
+      "Package in two modules",
+      "Java doesn't start a program whose modules share a package."),
+  Z4029(WARNING, Basis.INPUT, "Script that can't be run", "The system refuses to start it."),
+  Z4030(
+      NOTE,
+      Basis.INPUT,
+      "Needlessly executable",
+      "Checkers of packages complain, and a slip starts it."),
+  Z4031(
+      WARNING,
+      Basis.INPUT,
+      "Runs with its owner's rights",
+      "Packages that do so unasked open a system."),
+  Z4032(
+      WARNING,
+      Basis.INPUT,
+      "Script with Windows line ends",
+      "The system says that the interpreter isn't there, though it is."),
+  Z4033(
+      NOTE,
+      Basis.INPUT,
+      "Licence text missing",
+      "Most licences ask that their text goes along with every copy."),
+  Z9001(
+      ERROR,
+      Basis.OPINION,
+      "Private key",
+      "Whoever gets the deliverable can sign or speak in your name."),
+  Z9002(
+      ERROR,
+      Basis.OPINION,
+      "Key store",
+      "Whoever gets the deliverable can try passwords on your keys at leisure."),
+  Z9003(
+      ERROR,
+      Basis.OPINION,
+      "Settings with secrets",
+      "Whoever gets the deliverable gets what they open."),
+  Z9004(
+      WARNING,
+      Basis.OPINION,
+      "Looks like a secret",
+      "Whoever gets the deliverable can use it in your name."),
+  Z9005(
+      WARNING,
+      Basis.OPINION,
+      "Version control",
+      "It holds every old state of the sources, and who wrote it."),
+  Z9006(
+      WARNING,
+      Basis.OPINION,
+      "Memory of a crash",
+      "It is large, and holds whatever the program knew: passwords too.");
+
+  private final Severity severity;
+  private final Basis basis;
+  private final String title;
+  private final String why;
+
+  CheckCode(Severity severity, Basis basis, String title, String why) {
+    this.severity = severity;
+    this.basis = basis;
+    this.title = title;
+    this.why = why;
+  }
+
+  @Override
+  public Facts facts() {
+    return new Facts(severity, basis, title, why);
+  }
+}

@@ -1,8 +1,0 @@
-package zugabe.core.finding;
-
-/**
- * A value and where it was said; a default's place is that of the mapping it belongs to.
- *
- * @param given false for a default
- */
-public record Said<T>(T value, Where where, boolean given) {}

@@ -1,0 +1,64 @@
+package zugabe.core.inspect;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.bytes.Content;
+import zugabe.core.archive.TarFile;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.MaterialCode;
+import zugabe.formats.tar.TarReader;
+
+/** Lists what is in a tar file, compressed or not. */
+public final class TarInspector {
+  private TarInspector() {}
+
+  /** What is in it; empty when it is no tar file. A damaged one is a finding. */
+  public static Optional<Inspection> inspect(String name, Content content, Findings findings)
+      throws IOException {
+    List<Inspection.Item> items = new ArrayList<>();
+    Map<String, String> start = new LinkedHashMap<>();
+    String format = "";
+    try (TarFile tar = TarFile.open(content).orElse(null)) {
+      if (tar == null) {
+        return Optional.empty();
+      }
+      format = tar.format();
+      TarReader reader = tar.reader();
+      for (var entry = reader.next(); entry.isPresent(); entry = reader.next()) {
+        TarReader.Entry e = entry.get();
+        items.add(
+            new Inspection.Item(e.name(), e.size(), e.size(), method(e, format), e.isFolder()));
+        start(e, start);
+      }
+    } catch (IOException e) {
+      if (format.isEmpty()) {
+        return Optional.empty();
+      }
+      findings.add(
+          MaterialCode.Z2005,
+          Where.file(name),
+          "It is damaged: " + e.getMessage() + ".",
+          "Get it again from where it came.");
+    }
+    return Optional.of(Inspection.of(format, content.size(), start, items));
+  }
+
+  private static String method(TarReader.Entry e, String format) {
+    return e.type() == '2' ? "link" : format.equals("tar") ? "stored" : "in one stream";
+  }
+
+  /** Commands and the script that installs them, as archives with programs have them. */
+  private static void start(TarReader.Entry e, Map<String, String> start) {
+    if (e.name().matches("[^/]+/bin/[^/]+") && (e.mode() & 0111) != 0) {
+      String command = e.name().substring(e.name().lastIndexOf('/') + 1);
+      start.merge("commands", command, (a, b) -> a + ", " + b);
+    } else if (e.name().matches("[^/]+/install\\.sh")) {
+      start.put("installs", e.name());
+    }
+  }
+}

@@ -1,0 +1,324 @@
+package zugabe.core.making;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.bytes.ContentChangedException;
+import zugabe.core.finding.Finding;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.kind.Input;
+import zugabe.core.kind.Output;
+import zugabe.core.kind.Ready;
+import zugabe.core.kind.Supply;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Library;
+import zugabe.core.materials.MaterialCode;
+import zugabe.core.plan.Plan;
+import zugabe.core.plan.PlanDigest;
+import zugabe.core.plan.Planned;
+import zugabe.core.program.Version;
+import zugabe.core.receipt.Receipt;
+import zugabe.core.recipe.ValueOverride;
+import zugabe.core.work.Progress;
+import zugabe.core.work.Workers;
+import zugabe.formats.deflate.Deflate;
+
+/** Carries a plan out. Whatever fails, the last good files stay as they were. */
+public final class Builder {
+  private final Plan plan;
+  private final List<Ready> ready;
+  private final Order order;
+  private final Disk disk;
+  private final Workers workers;
+  private final Progress progress;
+  private final Findings findings;
+  private final Map<String, List<Output>> outputs = new LinkedHashMap<>();
+  private final PartFiles parts;
+  private Supply supply = Supply.NOTHING;
+
+  /**
+   * How to build.
+   *
+   * @param out the output folder
+   * @param shown how the user named it
+   * @param overrides recorded in the receipt
+   * @param tidy whether files that the recipe no longer makes are removed
+   * @param waitAtMost how long to wait for another build
+   */
+  public record Order(
+      Path out, String shown, List<ValueOverride> overrides, boolean tidy, Duration waitAtMost) {}
+
+  /** What it is built with. */
+  public record Means(Disk disk, Workers workers, Progress progress) {}
+
+  /** What was made, and what an earlier build had left that was removed. */
+  public record Result(List<Receipt.Row> rows, List<String> removed) {}
+
+  /**
+   * @param ready the plan's deliverables, each behind those that it holds
+   */
+  public Builder(Plan plan, List<Ready> ready, Order order, Means means, Findings findings) {
+    this.plan = plan;
+    this.ready = ready;
+    this.order = order;
+    this.disk = means.disk();
+    this.workers = means.workers();
+    this.progress = means.progress();
+    this.findings = findings;
+    this.parts = new PartFiles(means);
+  }
+
+  /** Makes everything in the plan; empty when something was wrong, which is in the findings. */
+  public Optional<Result> run() {
+    try (OutputFolder folder =
+        OutputFolder.open(order.out(), disk, order.waitAtMost(), findings, progress)) {
+      return run(folder);
+    } catch (FolderLock.HeldException e) {
+      findings.add(
+          MakingCode.Z5003,
+          Where.file(order.shown()),
+          "The output folder is in use by " + e.getMessage() + ".",
+          "Wait until it is done, or end that process; then build again.");
+    } catch (IOException e) {
+      findings.add(
+          MakingCode.Z5001,
+          Where.file(order.shown()),
+          "The output folder can't be used: " + MakingFaults.reason(e) + ".",
+          "Make it writable, or name another one with --out.");
+    }
+    return Optional.empty();
+  }
+
+  private Optional<Result> run(OutputFolder folder) throws IOException {
+    Optional<Receipt> last = folder.last();
+    folder.removeOrphans(
+        last.map(Receipt::deliverables).orElse(List.of()).stream()
+            .flatMap(r -> r.files().stream())
+            .map(Receipt.Made::path)
+            .toList());
+    List<String> names = new ArrayList<>();
+    boolean done = false;
+    try {
+      Map<String, List<Output>> needed = new LinkedHashMap<>();
+      for (Ready d : ready) {
+        needed.put(d.planned().name(), d.parts());
+        if (isSelfContained(d, needed)) {
+          assemble(d, names);
+        }
+      }
+      folder.removeOrphans(names);
+      if (!hasRoom() || overwritesMaterial(folder)) {
+        return Optional.empty();
+      }
+      Map<String, Receipt.Row> rows = new LinkedHashMap<>();
+      plan.deliverables().forEach(d -> rows.put(d.name(), null));
+      for (Ready d : ready) {
+        if (!isSelfContained(d, needed)) {
+          supply =
+              new Supply(
+                  supply.deliverables(),
+                  parts.make(folder, d.planned().name(), needed.get(d.planned().name())));
+          assemble(d, names);
+          if (overwritesMaterial(folder)) {
+            return Optional.empty();
+          }
+        }
+        rows.put(d.planned().name(), row(d.planned(), write(folder, d.planned())));
+        progress.at("making the receipt", 0, 0);
+      }
+      Leftovers leftovers = new Leftovers(plan, all(), order, findings);
+      List<String> left = leftovers.of(folder, last);
+      List<Receipt.Row> made = List.copyOf(rows.values());
+      Receipt receipt = merged(last, made, order.tidy() ? List.of() : left);
+      parts.remove(folder);
+      folder.commit(names, receipt);
+      done = true;
+      return Optional.of(new Result(made, leftovers.tidy(folder, left)));
+    } catch (ContentChangedException e) {
+      findings.add(
+          MaterialCode.Z2004,
+          Where.file(e.what()),
+          e.getMessage() + ".",
+          "Wait until whatever writes it is done, then build again.");
+    } catch (IOException e) {
+      MakingFaults.tell(e, order.shown(), findings);
+    } finally {
+      if (!done) {
+        parts.remove(folder);
+        folder.undo(names);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Whether it needs nothing that this build makes first. */
+  private static boolean isSelfContained(Ready d, Map<String, List<Output>> parts) {
+    return d.planned().holds().isEmpty() && parts.get(d.planned().name()).isEmpty();
+  }
+
+  private void assemble(Ready d, List<String> names) throws IOException {
+    List<Output> files = d.assemble(supply);
+    outputs.put(d.planned().name(), files);
+    files.forEach(f -> names.add(f.file()));
+  }
+
+  private boolean hasRoom() throws IOException {
+    long needed = all().stream().mapToLong(o -> o.layout().leastSize()).sum();
+    long free = disk.free(order.out());
+    if (free >= needed) {
+      return true;
+    }
+    findings.add(
+        MakingCode.Z5002,
+        Where.file(order.shown()),
+        "At least " + needed + " bytes are needed, and " + free + " are free.",
+        "Free some space, or name another folder with --out. Nothing was written.");
+    return false;
+  }
+
+  private boolean overwritesMaterial(OutputFolder folder) throws IOException {
+    boolean found = false;
+    for (Output output : all()) {
+      Path target = folder.file(output.file());
+      if (!Files.exists(target)) {
+        continue;
+      }
+      long size = Files.size(target);
+      for (Input input : all().stream().flatMap(o -> o.inputs().stream()).toList()) {
+        for (FileContent file : input.files()) {
+          // most files have another size, which is known
+          if (file.path().equals(target)
+              || (file.size() == size && Files.isSameFile(target, file.path()))) {
+            findings.add(
+                MakingCode.Z5007,
+                Where.file(file.name()),
+                "The deliverable " + output.file() + " would overwrite it.",
+                "Name another file by file:, or another folder with --out.");
+            found = true;
+          }
+        }
+      }
+    }
+    return found;
+  }
+
+  private List<Output> all() {
+    return outputs.values().stream().flatMap(List::stream).toList();
+  }
+
+  private List<Receipt.Made> write(OutputFolder folder, Planned d) throws IOException {
+    List<Receipt.Made> made = new ArrayList<>();
+    List<Supply.File> finished = new ArrayList<>();
+    try {
+      hold(d);
+      for (Output output : outputs.get(d.name())) {
+        Path part = folder.prepare(output.file());
+        PartFiles.removeAtExit(part);
+        try (FileChannel file = disk.create(part)) {
+          Spool.Written written =
+              Spool.write(output.layout(), file, output.file(), workers, progress);
+          made.add(new Receipt.Made(output.file(), written.size(), written.sha256()));
+          fewer(output.file(), written.jobs());
+          finished.add(
+              new Supply.File(
+                  output.file(),
+                  output.mode(),
+                  new FileContent(part, output.file(), written.size(), false)));
+        }
+        folder.allow(part, output.mode());
+      }
+      Map<String, List<Supply.File>> all = new LinkedHashMap<>(supply.deliverables());
+      all.put(d.name(), finished);
+      supply = new Supply(all, Map.of());
+      return made;
+    } finally {
+      release(d);
+    }
+  }
+
+  private void fewer(String file, int jobs) {
+    if (jobs < workers.jobs()) {
+      findings.add(
+          MakingCode.Z5009,
+          Where.file(order.shown() + "/" + file),
+          "Memory was enough for " + jobs + " of " + workers.jobs() + " threads.",
+          "Nothing, unless it took too long: then give the runtime more, as by ZUGABE_JAVA_OPTIONS=-Xmx2g.");
+    }
+  }
+
+  /** Files with many entries are kept open while their entries travel; not too many at once. */
+  private static void hold(Planned d) throws IOException {
+    for (FileContent library : libraries(d)) {
+      library.hold();
+    }
+  }
+
+  private static void release(Planned d) throws IOException {
+    for (FileContent library : libraries(d)) {
+      library.release();
+    }
+  }
+
+  private static List<FileContent> libraries(Planned d) {
+    return d.parts().stream()
+        .flatMap(p -> p.materials().libraries().stream())
+        .map(Library::file)
+        .distinct()
+        .limit(256)
+        .toList();
+  }
+
+  private Receipt.Row row(Planned d, List<Receipt.Made> made) throws IOException {
+    List<Receipt.Used> used = new ArrayList<>();
+    for (Output output : outputs.get(d.name())) {
+      for (Input input : output.inputs()) {
+        used.add(InputDigest.of(input));
+      }
+    }
+    List<Input> inputs = outputs.get(d.name()).stream().flatMap(o -> o.inputs().stream()).toList();
+    List<Finding> about = new Concern(d, inputs).of(findings.sorted());
+    return new Receipt.Row(
+        d.name(), d.kind(), made, used, PlanDigest.of(d), order.overrides(), about);
+  }
+
+  /**
+   * Rows of deliverables that weren't asked for this time stay, as long as the recipe still has
+   * them.
+   */
+  private Receipt merged(Optional<Receipt> last, List<Receipt.Row> made, List<String> left) {
+    String deflate = Deflate.fingerprint();
+    last.map(Receipt::deflate)
+        .filter(f -> !f.equals(deflate))
+        .ifPresent(
+            f ->
+                findings.add(
+                    MakingCode.Z5005,
+                    Where.file(Receipt.FILE),
+                    "The last build's deflate engine was " + f + ", this one is " + deflate + ".",
+                    "Nothing, unless you compare bytes: then build on the machine of the last build."));
+    Map<String, Receipt.Row> rows = new LinkedHashMap<>();
+    plan.intents().keySet().forEach(n -> rows.put(n, null));
+    last.ifPresent(
+        l ->
+            l.deliverables().stream()
+                .filter(r -> rows.containsKey(r.name()))
+                .forEach(r -> rows.put(r.name(), r)));
+    made.forEach(r -> rows.put(r.name(), r));
+    rows.values().removeIf(java.util.Objects::isNull);
+    return new Receipt(
+        Version.TEXT,
+        deflate,
+        plan.app().name(),
+        plan.app().version(),
+        List.copyOf(rows.values()),
+        left);
+  }
+}

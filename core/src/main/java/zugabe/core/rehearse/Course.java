@@ -1,0 +1,52 @@
+package zugabe.core.rehearse;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.finding.Code;
+import zugabe.core.finding.Where;
+import zugabe.core.recipe.TrialSpec;
+
+/** One way in which a deliverable is tried. Files are paths in the output folder. */
+public sealed interface Course {
+
+  /**
+   * It is unpacked, and started.
+   *
+   * @param program name of what is started, when it is known
+   */
+  record Start(List<String> files, Optional<String> program, Optional<TrialSpec> trial)
+      implements Course {}
+
+  /**
+   * It is installed with its own script, its programs are started, and it is removed.
+   *
+   * @param name what it is installed as
+   * @param trials of its programs, by their names
+   */
+  record Install(String file, String name, Map<String, TrialSpec> trials) implements Course {}
+
+  /**
+   * It is handed to a server, and asked for a page.
+   *
+   * @param page below its address, without a first slash
+   * @param text that must occur in the answer
+   */
+  record OnServer(Server server, List<String> files, String page, Optional<String> text)
+      implements Course {}
+
+  /** It isn't tried here, and why. */
+  record NotHere(Code code, Where where, String what, String fix) implements Course {
+    /** For want of an expectation. */
+    public static NotHere unexpected(String name, Where where) {
+      return new NotHere(
+          RehearsalCode.Z6008,
+          where,
+          "\"" + name + "\" isn't started: the recipe doesn't say what it is to do.",
+          SAY);
+    }
+  }
+
+  /** What to do when nothing is expected. */
+  String SAY = "Say what you expect: trial: {arguments: [...], expect: {exit: 0, text: ...}}.";
+}

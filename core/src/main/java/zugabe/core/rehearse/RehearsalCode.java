@@ -1,0 +1,66 @@
+package zugabe.core.rehearse;
+
+import static zugabe.core.finding.Severity.ERROR;
+import static zugabe.core.finding.Severity.NOTE;
+import static zugabe.core.finding.Severity.WARNING;
+
+import zugabe.core.finding.Code;
+import zugabe.core.finding.Severity;
+
+/** What a rehearsal shows. */
+public enum RehearsalCode implements Code {
+  Z6002(
+      ERROR,
+      Basis.INPUT,
+      "Trial failed",
+      "What was made doesn't do what the recipe expects of it."),
+  Z6004(
+      WARNING,
+      Basis.INPUT,
+      "Left running",
+      "Whoever stops or removes the program would leave something behind that goes on."),
+  Z6005(
+      WARNING,
+      Basis.INPUT,
+      "Writes into its own folder",
+      "Where programs are installed for all users that folder can't be written."),
+  Z6006(ERROR, Basis.INPUT, "Not there to be rehearsed", "Only what was built can be tried."),
+  Z6007(ERROR, Basis.INPUT, "Nothing to start", "A rehearsal starts a program."),
+  Z6008(
+      NOTE,
+      Basis.INPUT,
+      "Nothing is expected",
+      "Without a trial in the recipe any outcome is as good."),
+  Z6010(
+      NOTE,
+      Basis.INPUT,
+      "Needs a server",
+      "A web archive that doesn't stand alone starts only on a server."),
+  Z6011(
+      ERROR,
+      Basis.INPUT,
+      "Not a server that is known",
+      "Only servers that are known can be set up for a rehearsal."),
+  Z6012(
+      NOTE,
+      Basis.INPUT,
+      "Not for this machine",
+      "Programs of another platform can't be started here.");
+
+  private final Severity severity;
+  private final Basis basis;
+  private final String title;
+  private final String why;
+
+  RehearsalCode(Severity severity, Basis basis, String title, String why) {
+    this.severity = severity;
+    this.basis = basis;
+    this.title = title;
+    this.why = why;
+  }
+
+  @Override
+  public Facts facts() {
+    return new Facts(severity, basis, title, why);
+  }
+}

@@ -1,0 +1,13 @@
+package zugabe.core.rehearse;
+
+import java.util.Optional;
+
+/**
+ * Where and how deliverables are tried.
+ *
+ * @param shown the output folder, as the user would name it, with a last slash
+ * @param platform what this machine is, such as {@code linux-x64}
+ * @param server one for web archives, when the user names one
+ * @param named whether the user asked for this very deliverable
+ */
+public record Stage(String shown, String platform, Optional<Server> server, boolean named) {}

@@ -1,0 +1,309 @@
+package zugabe.core.survey;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import zugabe.core.materials.Nature;
+import zugabe.formats.classfile.ClassFacts;
+import zugabe.formats.classfile.ClassSketch;
+import zugabe.formats.classfile.ClassSketch.Hint;
+
+/** Finds what can be started, and ranks it by what speaks for each. */
+final class ProgramSearch {
+  private static final Set<String> COMMON =
+      Set.of(
+          "classes", "target", "build", "out", "bin", "lib", "libs", "main", "java", "dist", ".",
+          "");
+
+  private static final Set<Nature> CODE =
+      Set.of(Nature.CLASS, Nature.JAR, Nature.BEAM, Nature.APPLICATION, Nature.NATIVE_LIBRARY);
+
+  private final Map<String, List<ClassSketch>> roots;
+  private final Map<String, Survey.Classes> folders;
+  private final List<Survey.Found> found;
+
+  ProgramSearch(
+      Map<String, List<ClassSketch>> roots,
+      List<Survey.Classes> folders,
+      List<Survey.Found> found) {
+    this.roots = roots;
+    this.folders = folders.stream().collect(Collectors.toMap(Survey.Classes::folder, f -> f));
+    this.found = found;
+  }
+
+  List<Survey.Candidate> ranked() {
+    List<Survey.Candidate> all = new ArrayList<>();
+    for (String root : roots.keySet()) {
+      if (!folders.get(root).tests()) {
+        inFolder(root, all);
+      }
+    }
+    for (Survey.Found f : found) {
+      if (f.what().nature() == Nature.JAR && f.what().form().equals("application") && isTop(f)) {
+        all.add(jar(f));
+      } else if (f.what().nature() == Nature.PROGRAM || isScript(f)) {
+        all.add(file(f));
+      }
+    }
+    if (all.isEmpty()
+        && roots.isEmpty()
+        && found.stream().noneMatch(f -> CODE.contains(f.what().nature()))) {
+      // among code that has an ending they are those of developers
+      found.stream().filter(ProgramSearch::isAnyScript).forEach(f -> all.add(file(f)));
+    }
+    all.sort(
+        Comparator.comparingInt((Survey.Candidate p) -> -p.rank())
+            .thenComparing(Survey.Candidate::name)
+            .thenComparing(Survey.Candidate::main));
+    return all;
+  }
+
+  private void inFolder(String root, List<Survey.Candidate> all) {
+    List<ClassSketch> sketches = roots.get(root);
+    Set<String> named = new HashSet<>();
+    sketches.forEach(s -> named.addAll(s.names()));
+    List<Survey.Candidate> here = new ArrayList<>();
+    for (ClassSketch s : sketches) {
+      if (s.facts().main() == ClassFacts.Main.USABLE && !s.hints().contains(Hint.TEST)) {
+        here.add(program(root, s, named.contains(s.facts().name().replace('.', '/'))));
+      }
+    }
+    boolean servlets = hints(root).contains(Hint.SERVLET);
+    if (here.isEmpty() && servlets) {
+      here.add(started(Survey.Kind.WEB, root, "", 3, List.of("has servlets")));
+    }
+    all.addAll(here);
+  }
+
+  private Survey.Candidate program(String root, ClassSketch s, boolean isNamed) {
+    int rank = 0;
+    List<String> reasons = new ArrayList<>();
+    String simple = s.facts().name().substring(s.facts().name().lastIndexOf('.') + 1);
+    if (simple.matches("Main|App|Application|Launcher|.*(Main|App|Application|Launcher)")) {
+      rank += 3;
+      reasons.add("is called " + simple);
+    }
+    if (isNamed) {
+      rank -= 1;
+      reasons.add("others refer to it");
+    } else {
+      rank += 2;
+      reasons.add("no other class refers to it");
+    }
+    if (s.hints().contains(Hint.WINDOW)) {
+      rank += 1;
+      reasons.add("opens windows");
+    } else if (s.hints().contains(Hint.SERVICE)) {
+      rank += 1;
+      reasons.add("waits for connections");
+    }
+    if (simple.matches("(?i).*(test|example|demo|benchmark|sample).*")) {
+      rank -= 3;
+      reasons.add("sounds like a try");
+    }
+    Survey.Kind kind = hints(root).contains(Hint.SERVLET) ? Survey.Kind.WEB : Survey.Kind.CLASS;
+    return started(kind, root, s.facts().name(), rank, reasons);
+  }
+
+  private Set<Hint> hints(String root) {
+    Set<Hint> hints = new HashSet<>();
+    roots.get(root).forEach(s -> hints.addAll(s.hints()));
+    return hints;
+  }
+
+  private Survey.Candidate started(
+      Survey.Kind kind, String root, String main, int rank, List<String> reasons) {
+    Set<Hint> hints = hints(root);
+    Set<String> own = new LinkedHashSet<>();
+    needs(root, own);
+    List<Survey.Found> libraries = libraries(root);
+    int java =
+        Math.max(
+            own.stream().mapToInt(o -> folders.get(o).java()).max().orElse(0),
+            libraries.stream().mapToInt(ProgramSearch::java).max().orElse(0));
+    return new Survey.Candidate(
+        kind,
+        name(root, main),
+        main,
+        new Survey.Candidate.Manner(
+            hints.contains(Hint.WINDOW) ? "window" : "console",
+            hints.contains(Hint.SERVICE)
+                && !hints.contains(Hint.WINDOW)
+                && kind == Survey.Kind.CLASS,
+            java == 0 ? Optional.empty() : Optional.of(java),
+            List.of()),
+        new Survey.Candidate.Files(
+            List.copyOf(own), libraries, kind == Survey.Kind.WEB ? web(root) : Optional.empty()),
+        rank,
+        reasons);
+  }
+
+  /** Folders whose classes it names, those before their users, and itself last. */
+  private void needs(String root, Set<String> own) {
+    for (String other : folders.get(root).needs()) {
+      if (!folders.get(other).tests() && !own.contains(other) && !other.equals(root)) {
+        own.add(other);
+      }
+    }
+    own.add(root);
+  }
+
+  private static int java(Survey.Found jar) {
+    String java = jar.what().fact("java");
+    return java.isEmpty() ? 0 : Integer.parseInt(java);
+  }
+
+  /** The jars that lie nearest: in the folder above its classes and below that, or further up. */
+  private List<Survey.Found> libraries(String root) {
+    List<Survey.Found> jars = found.stream().filter(f -> f.what().nature() == Nature.JAR).toList();
+    for (String above = parent(root); above != null; above = parent(above)) {
+      String prefix = above.equals(".") ? "" : above + "/";
+      List<Survey.Found> near =
+          jars.stream()
+              .filter(j -> j.path().startsWith(prefix))
+              .filter(j -> j.path().substring(prefix.length()).split("/", -1).length <= 2)
+              .toList();
+      if (!near.isEmpty()) {
+        return near;
+      }
+    }
+    return List.of();
+  }
+
+  private static String parent(String folder) {
+    if (folder.equals(".") || folder.isEmpty()) {
+      return null;
+    }
+    int slash = folder.lastIndexOf('/');
+    return slash < 0 ? "." : folder.substring(0, slash);
+  }
+
+  /** The folder beside its classes that has web content. */
+  private Optional<String> web(String root) {
+    String above = parent(root);
+    String prefix = above == null || above.equals(".") ? "" : above + "/";
+    return found.stream()
+        .filter(f -> f.what().nature() == Nature.WEB && f.path().startsWith(prefix))
+        .map(f -> f.path().substring(prefix.length()))
+        .filter(p -> p.contains("/"))
+        .map(p -> prefix + p.substring(0, p.indexOf('/')))
+        .filter(p -> !p.equals(root))
+        .findFirst();
+  }
+
+  /** A name from the folders around it that says something, else from the class. */
+  private static String name(String root, String main) {
+    String[] parts = root.split("/", -1);
+    for (int i = parts.length - 1; i >= 0; i--) {
+      if (!COMMON.contains(parts[i])) {
+        return plain(parts[i]);
+      }
+    }
+    String simple = main.substring(main.lastIndexOf('.') + 1);
+    if (!simple.equals("Main") && !simple.isEmpty()) {
+      return plain(simple);
+    }
+    String[] packages = main.split("\\.", -1);
+    return packages.length > 1 ? plain(packages[packages.length - 2]) : "program";
+  }
+
+  private static String plain(String text) {
+    String plain =
+        text.replaceAll("([a-z])([A-Z])", "$1-$2")
+            .toLowerCase(Locale.ROOT)
+            .replaceAll("[^a-z0-9]+", "-")
+            .replaceAll("^[-0-9]+|-+$", "");
+    return plain.isEmpty() ? "program" : plain;
+  }
+
+  /** Whether a jar isn't a mere library of a program that is there as classes. */
+  private boolean isTop(Survey.Found jar) {
+    return roots.isEmpty() && !jar.what().fact("main").startsWith("org.");
+  }
+
+  private Survey.Candidate jar(Survey.Found jar) {
+    List<Survey.Found> libraries =
+        found.stream()
+            .filter(f -> f.what().nature() == Nature.JAR)
+            .filter(
+                f ->
+                    f.folder().equals(jar.folder())
+                        || f.path()
+                            .startsWith(jar.folder().equals(".") ? "lib" : jar.folder() + "/lib"))
+            .toList();
+    String name = jar.what().fact("name");
+    return new Survey.Candidate(
+        Survey.Kind.JAR,
+        plain(name.isEmpty() ? jar.name().replaceFirst("(-[0-9].*)?\\.jar$", "") : name),
+        jar.what().fact("main"),
+        new Survey.Candidate.Manner(
+            "console",
+            false,
+            Optional.of(
+                    Math.max(
+                        java(jar),
+                        libraries.stream().mapToInt(ProgramSearch::java).max().orElse(0)))
+                .filter(j -> j > 0),
+            List.of()),
+        new Survey.Candidate.Files(List.of(), libraries, Optional.empty()),
+        4,
+        List.of("the manifest of " + jar.name() + " names it"));
+  }
+
+  private static boolean isScript(Survey.Found f) {
+    return isAnyScript(f) && f.name().indexOf('.') < 0;
+  }
+
+  /** Whether it says by itself what reads it. */
+  private static boolean isAnyScript(Survey.Found f) {
+    return f.what().nature() == Nature.SCRIPT && !f.what().fact("interpreter").isEmpty();
+  }
+
+  private Survey.Candidate file(Survey.Found f) {
+    boolean program = f.what().nature() == Nature.PROGRAM;
+    List<String> linked = List.of(f.what().fact("linked to").split(", ", -1));
+    List<Survey.Found> libraries =
+        found.stream()
+            .filter(l -> l.what().nature() == Nature.NATIVE_LIBRARY)
+            .filter(l -> linked.contains(l.name()) || linked.contains(l.what().fact("name")))
+            .toList();
+    return new Survey.Candidate(
+        Survey.Kind.FILE,
+        plain(f.name().replaceFirst(program ? "(?i)\\.exe$" : "(?<=.)\\.[A-Za-z0-9]+$", "")),
+        f.path(),
+        new Survey.Candidate.Manner(
+            f.what().fact("surface").equals("window") ? "window" : "console",
+            false,
+            Optional.empty(),
+            f.what().platforms()),
+        new Survey.Candidate.Files(List.of(around(f, libraries)), libraries, Optional.empty()),
+        program ? 2 : 1,
+        List.of(why(f, program)));
+  }
+
+  private static String why(Survey.Found f, boolean program) {
+    if (!program) {
+      return "a script for " + f.what().form();
+    }
+    String needs = f.what().fact("needs");
+    return needs.isEmpty() ? "a native program" : "a native program; needs " + needs;
+  }
+
+  /** The folder that holds a program and the libraries it is linked to. */
+  private static String around(Survey.Found program, List<Survey.Found> libraries) {
+    String folder = program.folder();
+    for (Survey.Found library : libraries) {
+      while (!folder.equals(".") && !(library.folder() + "/").startsWith(folder + "/")) {
+        folder = parent(folder);
+      }
+    }
+    return folder;
+  }
+}

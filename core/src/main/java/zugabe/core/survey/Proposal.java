@@ -1,0 +1,36 @@
+package zugabe.core.survey;
+
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What a draft is about: the programs that it has, by their names in the recipe.
+ *
+ * @param programs the one to be shipped of each
+ * @param builds the builds of each for several systems
+ * @param libraries folders of own classes, when no program is found
+ * @param make what is wanted of programs in Java
+ * @param around what is known of this machine
+ */
+public record Proposal(
+    Survey survey,
+    Map<String, Survey.Candidate> programs,
+    Map<String, SameProgram> builds,
+    List<String> libraries,
+    Wishes.Make make,
+    Around around) {
+
+  /** Whether something is to be made of programs in Java. */
+  public boolean wants(Wishes.Make what) {
+    return make == what || make == Wishes.Make.BOTH;
+  }
+
+  /** What is known of the machine that the draft is made on. */
+  public interface Around {
+    /** An environment variable, or something else when it isn't set. */
+    String variable(String name, String otherwise);
+
+    /** Whether a folder has something in it whose name starts so. */
+    boolean has(String folder, String start);
+  }
+}

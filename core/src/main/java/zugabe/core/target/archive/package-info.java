@@ -1,2 +1,0 @@
-/** Archives: files below one folder, in zip or compressed tar files. */
-package zugabe.core.target.archive;

@@ -1,0 +1,2 @@
+/** Archives: files below one folder, in zip or compressed tar files. */
+package zugabe.kinds.archive;

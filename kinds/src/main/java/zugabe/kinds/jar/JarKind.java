@@ -1,0 +1,220 @@
+package zugabe.kinds.jar;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.finding.Code;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Located;
+import zugabe.core.finding.RecipeCode;
+import zugabe.core.inspect.Inspection;
+import zugabe.core.inspect.Opened;
+import zugabe.core.jar.JarInspector;
+import zugabe.core.jar.JarManifest;
+import zugabe.core.jar.JarPlan;
+import zugabe.core.jar.JarStyle;
+import zugabe.core.jar.Travel;
+import zugabe.core.kind.Example;
+import zugabe.core.kind.Inputs;
+import zugabe.core.kind.Kind;
+import zugabe.core.kind.Output;
+import zugabe.core.kind.Prepared;
+import zugabe.core.kind.Report;
+import zugabe.core.kind.Supply;
+import zugabe.core.materials.Materials;
+import zugabe.core.plan.Identity;
+import zugabe.core.plan.Intent;
+import zugabe.core.plan.Part;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.Program;
+import zugabe.core.plan.Resolving;
+import zugabe.core.plan.Use;
+import zugabe.core.recipe.Common;
+import zugabe.core.rehearse.Course;
+import zugabe.core.rehearse.Stage;
+import zugabe.core.shape.RecordShape;
+import zugabe.core.survey.Draft;
+import zugabe.core.survey.Proposal;
+import zugabe.core.survey.Wishes;
+import zugabe.formats.zip.ZipListing;
+
+/** Jars whose libraries are merged into them, nested in them, or beside them. */
+public final class JarKind implements Kind<Keys, JarKind.Checked> {
+  private static final String NAME = "jar";
+
+  /** What is made of it. */
+  record Checked(Planned planned, Report report, Bundle bundle) implements Prepared {}
+
+  @Override
+  public String name() {
+    return NAME;
+  }
+
+  @Override
+  public RecordShape<Keys> keys() {
+    return Keys.SHAPE;
+  }
+
+  @Override
+  public List<Code> codes() {
+    return List.of(JarCode.values());
+  }
+
+  @Override
+  public String example() {
+    return Example.of(JarKind.class);
+  }
+
+  @Override
+  public Intent intent(Common said, Keys keys, Identity app) {
+    String ending = keys.leavesAsFolder() ? "" : keys.ending();
+    String file = said.file().map(Located::value).orElse(app.fileName() + ending);
+    return new Intent(file, List.of(file));
+  }
+
+  @Override
+  public Optional<Planned> plan(Common said, Keys keys, Resolving by) throws IOException {
+    String file = intent(said, keys, by.app()).file();
+    if (said.file().isPresent() && !keys.leavesAsFolder() && !file.endsWith(keys.ending())) {
+      by.findings()
+          .add(
+              RecipeCode.Z1008,
+              said.file().get().where(),
+              "\""
+                  + file
+                  + "\" doesn't end with "
+                  + keys.ending()
+                  + ", which is what this deliverable is.",
+              "Let the name end with "
+                  + keys.ending()
+                  + (keys.leavesAsOne() ? ", or write one-file: false." : "."));
+    }
+    Optional<Resolving.Named> named = by.program(keys.choice());
+    Optional<String> group = by.group(keys.choice(), named);
+    if (group.isEmpty()) {
+      return Optional.empty();
+    }
+    Materials materials = by.materials(group.get(), false);
+    JarStyle style = keys.jar().style(keys.libraries().value(), materials, by);
+    Optional<Program> program =
+        by.start(
+            named,
+            materials,
+            style.manifest().flatMap(m -> m.mainClass()),
+            said.where(),
+            keys.choice().materials().isEmpty());
+    notes(keys, program, by.findings());
+    String base =
+        program.filter(p -> named.isPresent()).map(Program::name).orElse(by.app().shortName());
+    return Optional.of(
+        new Planned(
+            said.name(),
+            NAME,
+            by.app(),
+            by.time(),
+            List.of(
+                new Part(
+                    program, materials, Use.LOADED, List.of(), Optional.empty(), said.where())),
+            Map.of(),
+            new JarDeliverable(file, base, keys.leavesAsOne(), scripts(keys), style),
+            said.where()));
+  }
+
+  private static Optional<Boolean> scripts(Keys keys) {
+    return switch (keys.scripts().value()) {
+      case NEEDED -> Optional.empty();
+      case ALWAYS -> Optional.of(true);
+      case NEVER -> Optional.of(false);
+    };
+  }
+
+  /** Keys that do nothing where they stand. */
+  private static void notes(Keys keys, Optional<Program> program, Findings findings) {
+    if (keys.scripts().given() && program.isEmpty()) {
+      findings.add(
+          RecipeCode.Z1022,
+          keys.scripts().where(),
+          "scripts: does nothing here, because the jar starts no program.",
+          "Remove it, or name a program.");
+    }
+    boolean merges = keys.libraries().value() == Travel.MERGED;
+    keys.jar()
+        .merge()
+        .values()
+        .forEach(
+            action -> {
+              if (!merges) {
+                findings.add(
+                    RecipeCode.Z1022,
+                    action.where(),
+                    "merge: does nothing here, because libraries: "
+                        + keys.libraries().value().word()
+                        + " leaves every library whole.",
+                    "Remove it, or write libraries: merged.");
+              }
+            });
+  }
+
+  @Override
+  public Checked check(Planned d, Map<String, Report> held, Findings findings) throws IOException {
+    JarDeliverable own = d.own(JarDeliverable.class);
+    JarPlan plan = JarPlan.of(d, own.file(), own.base(), own.style());
+    Bundle bundle = Bundle.of(plan, own, findings);
+    new JarChecks(d, plan, own, findings).run(bundle.needs());
+    Report report =
+        new Report(
+            bundle.files(),
+            plan.travel().word(),
+            bundle.treatments(),
+            List.of(),
+            JarManifest.forms(plan));
+    return new Checked(d, report, bundle);
+  }
+
+  @Override
+  public List<Output> assemble(Checked checked, Supply supply) {
+    Part part = checked.planned().parts().get(0);
+    Inputs inputs =
+        new Inputs()
+            .together("own files of " + part.materials().name(), part.materials().own())
+            .libraries(part.materials().libraries());
+    part.materials().natives().values().forEach(files -> files.forEach(inputs::file));
+    inputs.file(checked.planned().own(JarDeliverable.class).style().manifest().map(m -> m.file()));
+    return checked.bundle().outputs(inputs.list());
+  }
+
+  @Override
+  public List<Course> rehearsals(Checked checked, Stage stage) {
+    Optional<Program> program = checked.planned().program();
+    if (program.isEmpty() && !stage.named()) {
+      return List.of();
+    }
+    return List.of(
+        new Course.Start(
+            checked.report().paths(),
+            Optional.of(checked.planned().own(JarDeliverable.class).base()),
+            program.flatMap(Program::trial)));
+  }
+
+  /** A zip file with a folder for web applications is more than a jar. */
+  @Override
+  public Optional<Inspection> inspect(Opened file, Findings findings) throws IOException {
+    Optional<ZipListing> listing = file.zip(findings).filter(JarInspector::isJar);
+    if (listing.isEmpty()
+        || listing.get().entries().stream().anyMatch(e -> e.name().startsWith("WEB-INF/"))) {
+      return Optional.empty();
+    }
+    return Optional.of(JarInspector.inspect(NAME, file, listing.get(), findings));
+  }
+
+  @Override
+  public Optional<Wishes.Make> makes() {
+    return Optional.of(Wishes.Make.SINGLE);
+  }
+
+  @Override
+  public Draft draft(Proposal found) {
+    return JarDraft.of(found);
+  }
+}
