@@ -12,7 +12,7 @@ import java.util.List;
  * @param signed whether it carries a code signature, which isn't looked at
  */
 public record MachO(
-    int bits, String machine, Type type, System system, String name, Links links, boolean signed) {
+    int bits, String machine, Type type, Target target, String name, Links links, boolean signed) {
 
   /**
    * What it runs on.
