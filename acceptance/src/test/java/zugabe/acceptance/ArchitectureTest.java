@@ -7,11 +7,15 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaField;
+import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -19,7 +23,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.testng.annotations.Test;
+import zugabe.kinds.Kinds;
 
 /** The house as ARCHITECTURE.md draws it: its table of arrows is what is tested. */
 public final class ArchitectureTest {
@@ -181,5 +187,87 @@ public final class ArchitectureTest {
         .orShould()
         .callConstructor(RuntimeException.class, Throwable.class)
         .check(CLASSES);
+  }
+
+  /** More than that nobody can hold in mind, or write in the right order. */
+  @Test
+  public void recordsAndConstructorsAreSmall() {
+    List<String> large = new ArrayList<>();
+    for (JavaClass c : CLASSES) {
+      if (c.isRecord()) {
+        long components = c.getFields().stream().filter(f -> !isStatic(f)).count();
+        if (components > 8) {
+          large.add(c.getName() + " has " + components + " components");
+        }
+        continue;
+      }
+      c.getConstructors().stream()
+          .filter(x -> !c.isEnum() && !x.getModifiers().contains(JavaModifier.SYNTHETIC))
+          .filter(x -> x.getRawParameterTypes().size() > (isInner(c) ? 7 : 6))
+          .forEach(x -> large.add(x.getFullName()));
+    }
+    assertThat(large).isEmpty();
+  }
+
+  private static boolean isStatic(JavaField field) {
+    return field.getModifiers().contains(JavaModifier.STATIC);
+  }
+
+  /** It is handed the object around it. */
+  private static boolean isInner(JavaClass c) {
+    return c.isInnerClass() || c.isAnonymousClass() || c.isLocalClass();
+  }
+
+  /** Files in which such a word means something else than a kind of deliverable. */
+  private static final Map<String, String> OTHER_WORDS =
+      Map.of(
+          "Nature.java", "what a file is, whoever made it",
+          "CarriedRuntime.java", "the file in which a Java runtime says its version");
+
+  /** Nothing but its own package, the registry and documents knows a kind by name. */
+  @Test
+  public void nobodyKnowsAKindByName() throws IOException {
+    Pattern name =
+        Pattern.compile("\"(" + String.join("|", Kinds.registry().names()) + ")\"");
+    List<String> knowing = new ArrayList<>();
+    for (String module : List.of("core", "cli", "formats", "kinds")) {
+      try (Stream<Path> walk = Files.walk(Program.ROOT.resolve(module + "/src/main/java"))) {
+        for (Path p : walk.filter(f -> f.toString().endsWith(".java")).toList()) {
+          Matcher m = name.matcher(Files.readString(p));
+          while (m.find()) {
+            boolean own =
+                p.endsWith("zugabe/kinds/Kinds.java")
+                    || p.toString().contains("/zugabe/kinds/" + m.group(1) + "/")
+                    || OTHER_WORDS.containsKey(p.getFileName().toString());
+            if (!own) {
+              knowing.add(Program.ROOT.relativize(p) + ": " + m.group());
+            }
+          }
+        }
+      }
+    }
+    assertThat(knowing).isEmpty();
+  }
+
+  /** Kinds don't know each other. */
+  @Test
+  public void noKindUsesAnother() {
+    slices()
+        .matching("zugabe.kinds.(*)..")
+        .should()
+        .notDependOnEachOther()
+        .check(CLASSES);
+  }
+
+  @Test
+  public void theFilesThatEveryKindGoesThroughAreShort() throws IOException {
+    for (String folder : List.of("", "plan", "recipe", "finding", "shape", "kind", "checks")) {
+      try (Stream<Path> list =
+          Files.list(Program.ROOT.resolve("core/src/main/java/zugabe/core").resolve(folder))) {
+        for (Path p : list.filter(f -> f.toString().endsWith(".java")).toList()) {
+          assertThat(Files.readAllLines(p)).as(p.toString()).hasSizeLessThan(300);
+        }
+      }
+    }
   }
 }

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import zugabe.core.survey.Interview;
@@ -22,9 +23,14 @@ final class Questions implements Interview {
   private static final String VERSION = "[A-Za-z0-9][A-Za-z0-9._+~-]*";
 
   private final Terminal terminal;
+
+  /** What is made, in the words of recipes. */
+  private final Map<Wishes.Make, String> kinds;
+
   private final BufferedReader in;
 
-  Questions(Terminal terminal, InputStream in) {
+  Questions(Terminal terminal, InputStream in, Map<Wishes.Make, String> kinds) {
+    this.kinds = kinds;
     this.terminal = terminal;
     this.in = new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8));
   }
@@ -124,18 +130,25 @@ final class Questions implements Interview {
     if (guesses.make().isEmpty()) {
       return Optional.empty();
     }
+    String single = kinds.get(Wishes.Make.SINGLE);
+    String installed = kinds.get(Wishes.Make.INSTALLED);
     return Optional.of(
         ask(
-            "What to make: jars for java -jar, one archive that installs all, or both",
-            "jars",
+            "What to make: a file for each program ("
+                + single
+                + "), one that installs them all ("
+                + installed
+                + "), or both",
+            single,
             t ->
-                switch (t.toLowerCase(Locale.ROOT)) {
-                  case "jars", "jar" -> Optional.of(Wishes.Make.SINGLE);
-                  case "archive" -> Optional.of(Wishes.Make.INSTALLED);
-                  case "both" -> Optional.of(Wishes.Make.BOTH);
-                  default -> Optional.empty();
-                },
-            "Write jars, archive or both."));
+                t.equalsIgnoreCase(single)
+                    ? Optional.of(Wishes.Make.SINGLE)
+                    : t.equalsIgnoreCase(installed)
+                        ? Optional.of(Wishes.Make.INSTALLED)
+                        : t.equalsIgnoreCase("both")
+                            ? Optional.of(Wishes.Make.BOTH)
+                            : Optional.empty(),
+            "Write " + single + ", " + installed + " or both."));
   }
 
   /** Whether a plain question is answered with yes; no is the answer when the input has ended. */

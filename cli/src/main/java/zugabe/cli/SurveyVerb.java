@@ -81,7 +81,7 @@ final class SurveyVerb implements Verb {
       throw given.wrong("--ask asks people; with --json use --draft");
     }
     Path folder = Path.of(given.positional().orElse("."));
-    Questions questions = new Questions(given.terminal(), given.terminal().streams().in());
+    Questions questions = new Questions(given.terminal(), given.terminal().streams().in(), zugabe.makes());
     Answer.Survey answer =
         zugabe.survey(
             folder,

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,20 +17,15 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.json.AnswerJson;
 import zugabe.core.json.SarifJson;
-import zugabe.core.kind.Ready;
 import zugabe.core.kind.Registry;
 import zugabe.core.kind.Report;
 import zugabe.core.making.Disk;
 import zugabe.core.making.MakingCode;
 import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
-import zugabe.core.recipe.TrialSpec;
 import zugabe.core.recipe.ValueOverride;
-import zugabe.core.rehearse.RehearsalCode;
-import zugabe.core.rehearse.Server;
-import zugabe.core.rehearse.Stage;
-import zugabe.core.rehearse.Subject;
 import zugabe.core.survey.Interview;
+import zugabe.core.survey.Wishes;
 import zugabe.core.work.Workers;
 import zugabe.formats.classfile.ClassFacts;
 
@@ -104,7 +100,8 @@ public final class Zugabe {
   public Answer.Build buildAndRehearse(Request request, Outlet outlet, Optional<Path> runtime) {
     Findings findings = new Findings();
     return new Building(around, kinds, Disk.REAL, findings)
-        .buildAndRehearse(request, outlet, rehearsing(runtime, findings));
+        .buildAndRehearse(
+            request, outlet, new Trying(around, planning, runtime).rehearsing(findings));
   }
 
   /**
@@ -114,49 +111,7 @@ public final class Zugabe {
    */
   public Answer.Rehearse rehearse(
       Request request, Outlet outlet, Optional<Path> runtime, Optional<Path> server) {
-    Findings found = new Findings();
-    Findings findings = new Findings();
-    Optional<Server> known = server.flatMap(s -> server(s, findings));
-    if (server.isPresent() && known.isEmpty()) {
-      return new Answer.Rehearse(findings.sorted(), List.of());
-    }
-    Rehearsing rehearsing = rehearsing(runtime, findings);
-    Path out = planning.out(request, outlet);
-    try (Workers workers = Workers.of(around.jobs())) {
-      Optional<Planning.Checked> checked = planning.look(request, workers, found);
-      if (found.hasErrors() || checked.isEmpty()) {
-        return new Answer.Rehearse(found.sorted(), List.of());
-      }
-      boolean named = !request.names().isEmpty();
-      Stage stage = new Stage(around.shown(out) + "/", Machine.platform(), known, named);
-      for (Ready d : checked.get().ready()) {
-        if (!named || request.names().contains(d.planned().name())) {
-          rehearsing.run(d, out, stage);
-        }
-      }
-    }
-    return new Answer.Rehearse(findings.sorted(), rehearsing.done());
-  }
-
-  private Optional<Server> server(Path folder, Findings findings) {
-    try {
-      Optional<Server> server = Server.in(around.here().resolve(folder).normalize());
-      if (server.isEmpty()) {
-        findings.add(
-            RehearsalCode.Z6011,
-            Where.file(around.shown(folder)),
-            "There is neither lib/catalina.jar nor start.jar in it.",
-            "Name the folder of a Tomcat (10.1 was tried) or of a Jetty home (12 was tried).");
-      }
-      return server;
-    } catch (IOException e) {
-      findings.add(
-          RehearsalCode.Z6011,
-          Where.file(around.shown(folder)),
-          "It can't be read: " + e.getMessage() + ".",
-          "Check its permissions.");
-      return Optional.empty();
-    }
+    return new Trying(around, planning, runtime).built(request, outlet, server);
   }
 
   /**
@@ -165,25 +120,7 @@ public final class Zugabe {
    * @param arguments for the program; without any it is only started
    */
   public Answer.Rehearse rehearse(Path file, List<String> arguments, Optional<Path> runtime) {
-    Findings findings = new Findings();
-    Rehearsing rehearsing = rehearsing(runtime, findings);
-    Path path = around.here().resolve(file).normalize();
-    Subject subject =
-        new Subject(path.getParent(), List.of(path.getFileName().toString()), Optional.empty());
-    String folder =
-        path.getParent().equals(around.here()) ? "" : around.shown(path.getParent()) + "/";
-    if (rehearsing.isThere(subject, folder, "Check the name.")) {
-      Optional<TrialSpec> trial =
-          arguments.isEmpty() ? Optional.empty() : Optional.of(TrialSpec.of(arguments));
-      rehearsing.run(around.shown(path), subject, folder, trial);
-    }
-    return new Answer.Rehearse(findings.sorted(), rehearsing.done());
-  }
-
-  private Rehearsing rehearsing(Optional<Path> runtime, Findings findings) {
-    Path home =
-        runtime.map(around.here()::resolve).orElse(Path.of(System.getProperty("java.home")));
-    return new Rehearsing(home, around.progress(), findings);
+    return new Trying(around, planning, runtime).file(file, arguments);
   }
 
   /**
@@ -299,6 +236,13 @@ public final class Zugabe {
   /** Names of the kinds of deliverables. */
   public List<String> kinds() {
     return kinds.names();
+  }
+
+  /** What kinds make of programs in Java, by their names in recipes. */
+  public Map<Wishes.Make, String> makes() {
+    Map<Wishes.Make, String> makes = new EnumMap<>(Wishes.Make.class);
+    kinds.all().forEach(k -> k.makes().ifPresent(m -> makes.putIfAbsent(m, k.name())));
+    return makes;
   }
 
   /** JSON Schema of the recipe. */

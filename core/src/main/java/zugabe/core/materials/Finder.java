@@ -38,6 +38,14 @@ public final class Finder {
     this.findings = findings;
   }
 
+  /**
+   * Which files of a folder are meant.
+   *
+   * @param only the ending that they must have; empty for any
+   * @param links whether symbolic links stay links
+   */
+  private record Choice(String only, boolean links) {}
+
   /** Where a path starts: the recipe's folder or a root. */
   private record Base(Path path, String prefix, String rest) {}
 
@@ -67,7 +75,7 @@ public final class Finder {
       if (!glob.hasWildcards() && Files.isRegularFile(start)) {
         one(base, start, start.getFileName().toString(), matches, sought);
       } else if (Files.isDirectory(start)) {
-        Files.walkFileTree(start, new Walk(base, start, glob, only, links, matches, sought));
+        Files.walkFileTree(start, new Walk(base, start, glob, new Choice(only, links), matches, sought));
       }
     } catch (IOException e) {
       findings.add(
@@ -306,8 +314,7 @@ public final class Finder {
     private final Base base;
     private final Path start;
     private final Glob glob;
-    private final String only;
-    private final boolean links;
+    private final Choice choice;
     private final List<Match> matches;
     private final FilePattern sought;
 
@@ -315,15 +322,13 @@ public final class Finder {
         Base base,
         Path start,
         Glob glob,
-        String only,
-        boolean links,
+        Choice choice,
         List<Match> matches,
         FilePattern sought) {
       this.base = base;
       this.start = start;
       this.glob = glob;
-      this.only = only;
-      this.links = links;
+      this.choice = choice;
       this.matches = matches;
       this.sought = sought;
     }
@@ -337,7 +342,7 @@ public final class Finder {
               && glob.rest().matcher(below(start, dir)).matches();
       if (matched && !sought.text().endsWith("**")) {
         Files.walkFileTree(
-            dir, new Walk(base, dir, new Glob("", null), only, links, matches, sought));
+            dir, new Walk(base, dir, new Glob("", null), choice, matches, sought));
         return FileVisitResult.SKIP_SUBTREE;
       }
       return FileVisitResult.CONTINUE;
@@ -347,8 +352,8 @@ public final class Finder {
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
       String inner = below(start, file);
       boolean wanted =
-          glob.hasWildcards() ? glob.rest().matcher(inner).matches() : inner.endsWith(only);
-      if (wanted && links && attributes.isSymbolicLink()) {
+          glob.hasWildcards() ? glob.rest().matcher(inner).matches() : inner.endsWith(choice.only());
+      if (wanted && choice.links() && attributes.isSymbolicLink()) {
         matches.add(link(base, file, inner));
       } else if (wanted && attributes.isSymbolicLink()) {
         one(base, file, inner, matches, sought);

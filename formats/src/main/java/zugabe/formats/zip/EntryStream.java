@@ -72,7 +72,7 @@ final class EntryStream extends InputStream {
   }
 
   private ZipFaultException fault(ZipFault fault, String what) {
-    return new ZipFaultException(fault, entry.name(), entry.dataOffset(), what);
+    return new ZipFaultException(fault, entry.name(), entry.place().data(), what);
   }
 
   @Override

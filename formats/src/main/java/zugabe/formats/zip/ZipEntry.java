@@ -10,26 +10,53 @@ import zugabe.bytes.Content;
  * An entry as an archive's central directory lists it.
  *
  * @param name as written, folders with a last slash
- * @param method 0 stored, 8 deflated
- * @param crc32 of the content
- * @param packedSize bytes in the archive
- * @param size bytes of the content, as claimed
- * @param dataOffset where the packed bytes start, in bytes from the file's start
  * @param dosTime the date and time fields as written
  * @param mode Unix permission bits, or 0 when the archive has none
  * @param archive the file it lies in
  */
 public record ZipEntry(
-    String name,
-    int method,
-    long crc32,
-    long packedSize,
-    long size,
-    long headerOffset,
-    long dataOffset,
-    long dosTime,
-    int mode,
-    Content archive) {
+    String name, Packed packed, Place place, long dosTime, int mode, Content archive) {
+
+  /**
+   * What was done with the content.
+   *
+   * @param method 0 stored, 8 deflated
+   * @param crc32 of the content
+   * @param packedSize bytes in the archive
+   * @param size bytes of the content, as claimed
+   */
+  public record Packed(int method, long crc32, long packedSize, long size) {}
+
+  /**
+   * Where it lies, in bytes from the file's start.
+   *
+   * @param header its local header
+   * @param data its packed bytes
+   */
+  public record Place(long header, long data) {}
+
+  public int method() {
+    return packed.method();
+  }
+
+  public long crc32() {
+    return packed.crc32();
+  }
+
+  /** Bytes in the archive. */
+  public long packedSize() {
+    return packed.packedSize();
+  }
+
+  /** Bytes of the content, as claimed. */
+  public long size() {
+    return packed.size();
+  }
+
+  /** Where its local header lies, in bytes from the file's start. */
+  public long headerOffset() {
+    return place.header();
+  }
 
   /** The time as written, read as UTC. */
   public Instant time() {
@@ -41,18 +68,18 @@ public record ZipEntry(
   }
 
   public boolean isDeflated() {
-    return method == Zip.DEFLATED;
+    return method() == Zip.DEFLATED;
   }
 
   /** The packed bytes, as they lie in the archive. */
   public Content raw() {
-    return new RawContent(archive, dataOffset, packedSize);
+    return new RawContent(archive, place.data(), packedSize());
   }
 
   /** The content, unpacked; the stream fails at its end when size or CRC aren't those claimed. */
   public InputStream open() throws IOException {
     Access access = archive.access();
-    return new EntryStream(this, access, access.stream(dataOffset, packedSize));
+    return new EntryStream(this, access, access.stream(place.data(), packedSize()));
   }
 
   private record RawContent(Content archive, long offset, long size) implements Content {

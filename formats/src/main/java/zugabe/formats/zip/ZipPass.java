@@ -74,12 +74,12 @@ public final class ZipPass {
     int[] order =
         IntStream.range(0, entries.size())
             .boxed()
-            .sorted(Comparator.comparingLong(i -> entries.get(i).dataOffset()))
+            .sorted(Comparator.comparingLong(i -> entries.get(i).place().data()))
             .mapToInt(Integer::intValue)
             .toArray();
     for (int i : order) {
       ZipEntry entry = entries.get(i);
-      stepTo(entry.dataOffset());
+      stepTo(entry.place().data());
       try (OutputStream out = sink(entry)) {
         rawCrc32[i] = entry(entry, out);
       }
@@ -183,7 +183,7 @@ public final class ZipPass {
     void fault(ZipFault fault, String what) {
       failed = true;
       // where the unpacker stood: the place to look at in a damaged file
-      long offset = entry.dataOffset() + (entry.isDeflated() ? inflater.getBytesRead() : 0);
+      long offset = entry.place().data() + (entry.isDeflated() ? inflater.getBytesRead() : 0);
       irregularities.add(new ZipIrregularity(fault, entry.name(), offset, what));
     }
   }

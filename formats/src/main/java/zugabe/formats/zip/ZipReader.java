@@ -153,12 +153,8 @@ public final class ZipReader {
     entries.add(
         new ZipEntry(
             name,
-            h.method(),
-            h.crc32(),
-            h.packedSize(),
-            h.size(),
-            at,
-            data,
+            new ZipEntry.Packed(h.method(), h.crc32(), h.packedSize(), h.size()),
+            new ZipEntry.Place(at, data),
             h.time(),
             h.mode(),
             archive));
@@ -231,7 +227,7 @@ public final class ZipReader {
     for (int i = 1; i < sorted.size(); i++) {
       ZipEntry before = sorted.get(i - 1);
       ZipEntry e = sorted.get(i);
-      if (before.dataOffset() + before.packedSize() > e.headerOffset()) {
+      if (before.place().data() + before.packedSize() > e.headerOffset()) {
         note(
             ZipFault.OVERLAP, e.name(), e.headerOffset(), "it overlaps the entry " + before.name());
       }
