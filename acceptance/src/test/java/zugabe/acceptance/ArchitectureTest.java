@@ -227,8 +227,7 @@ public final class ArchitectureTest {
   /** Nothing but its own package, the registry and documents knows a kind by name. */
   @Test
   public void nobodyKnowsAKindByName() throws IOException {
-    Pattern name =
-        Pattern.compile("\"(" + String.join("|", Kinds.registry().names()) + ")\"");
+    Pattern name = Pattern.compile("\"(" + String.join("|", Kinds.registry().names()) + ")\"");
     List<String> knowing = new ArrayList<>();
     for (String module : List.of("core", "cli", "formats", "kinds")) {
       try (Stream<Path> walk = Files.walk(Program.ROOT.resolve(module + "/src/main/java"))) {
@@ -252,11 +251,7 @@ public final class ArchitectureTest {
   /** Kinds don't know each other. */
   @Test
   public void noKindUsesAnother() {
-    slices()
-        .matching("zugabe.kinds.(*)..")
-        .should()
-        .notDependOnEachOther()
-        .check(CLASSES);
+    slices().matching("zugabe.kinds.(*)..").should().notDependOnEachOther().check(CLASSES);
   }
 
   @Test

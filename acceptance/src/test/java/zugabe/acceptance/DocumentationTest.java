@@ -38,7 +38,7 @@ public final class DocumentationTest {
           .contains(
               "\n## Why it matters\n\n" + code.why(),
               "\n## How it shows\n",
-              "\n## How to mend it\n",
+              "\n## How to fix it\n",
               "\n## Example\n");
       assertThat(Files.readString(ROOT.resolve("docs/findings/README.md")))
           .contains(

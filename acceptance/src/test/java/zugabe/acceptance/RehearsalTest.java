@@ -147,9 +147,9 @@ public final class RehearsalTest {
     Program.Result r = rehearse("{arguments: [fail]}");
     assertThat(r.exit()).isEqualTo(1);
     assertThat(r.err())
-        .contains("error Z6002  out/tern-1.0.jar", "its exit code is 1, expected is 0.");
+        .contains("error Z6002  out/tern-1.0.jar", "it exited with code 1 instead of 0.");
     assertThat(r.out())
-        .contains("IllegalStateException: no tide table", "✗ its exit code is 1, expected is 0");
+        .contains("IllegalStateException: no tide table", "✗ it exited with code 1 instead of 0");
     Program.Result text = rehearse("{expect: {text: steady}}");
     assertThat(text.err()).contains("it doesn't print \"steady\"");
   }
@@ -158,7 +158,7 @@ public final class RehearsalTest {
   public void aProgramThatHangsIsEnded() throws Exception {
     Program.Result r = rehearse("{arguments: [hang], within: 1s}");
     assertThat(r.exit()).isEqualTo(1);
-    assertThat(r.err()).contains("it wasn't done after 1000 ms");
+    assertThat(r.err()).contains("it hadn't finished after 1000 ms");
     assertThat(runs(tmp.resolve("zugabe rehearsal").toString())).isFalse();
     assertThat(places()).isEmpty();
   }

@@ -192,7 +192,7 @@ public final class ShippedTest {
               "warning Z4027  lib/height-2.0.jar",
               "Package quay is in the module lib/datum-2.0.jar")
           .contains("note Z4033  zugabe.yaml:5:9  deliverables.tern")
-          .contains("No licence text goes along for datum-2.0.jar, height-2.0.jar, level-1.1.jar.");
+          .contains("No licence text ships with datum-2.0.jar, height-2.0.jar, level-1.1.jar.");
       w.write("app/LICENSE-libraries.txt", "as you like");
       assertThat(check(w)).doesNotContain("Z4033");
     }

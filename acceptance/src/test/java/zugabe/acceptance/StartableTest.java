@@ -90,7 +90,7 @@ public final class StartableTest {
   public void batchFilesAreNotStartedByUnix() throws Exception {
     w.write("bell/tide-bell.cmd", "@echo ding\r\n");
     recipe("file: tide-bell", "file: tide-bell.cmd");
-    refused("tide-bell.cmd is a batch file, and is to be started on linux-x64.");
+    refused("tide-bell.cmd is a batch file, but would be started on linux-x64.");
   }
 
   @Test

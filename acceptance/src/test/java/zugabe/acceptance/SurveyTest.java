@@ -275,7 +275,7 @@ public final class SurveyTest {
       Program.Result r =
           ok(asked(w, "nothing such\ntide\nTern\n2.1!\n2.1\nGannet Quay\nMIT\narchive\n\n", ""));
       assertThat(r.err())
-          .contains("Which programs shall go out [", "Write some of these, with commas: ")
+          .contains("Which programs do you want to ship [", "Write some of these, with commas: ")
           .contains("The application's name [", "Write letters, digits");
       assertThat(r.out()).contains("Tree of set:", "Written: zugabe.yaml");
       assertThat(Files.readString(w.path("zugabe.yaml")))

@@ -220,7 +220,7 @@ public final class TreeTest {
       {
         "platforms: [linux-x64, windows-x64]",
         "platforms: linux-x64\n    runtimes: {linux-x64: other}",
-        "The runtime is for macos-arm64, and is to be carried for linux-x64"
+        "The runtime is for macos-arm64, but would be carried for linux-x64"
       },
       {
         "platforms: [linux-x64, windows-x64]",

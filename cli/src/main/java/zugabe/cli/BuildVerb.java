@@ -38,7 +38,7 @@ final class BuildVerb implements Verb {
             .build());
     spec.addOption(
         Options.flag(
-            TIDY, "", "Remove files that an earlier build made and the recipe no longer does."));
+            TIDY, "", "Remove files from earlier builds that the recipe no longer makes."));
     spec.addOption(Options.flag(REHEARSE, "", "Rehearse what was made, as zugabe rehearse does."));
     spec.addOption(RehearseVerb.runtime());
     spec.addOption(
@@ -107,7 +107,7 @@ final class BuildVerb implements Verb {
     }
     table.print(terminal.out(), "  ", 2);
     build.removed().forEach(f -> terminal.out().println("  removed " + f));
-    terminal.out().println("  " + Receipt.FILE + " and SHA256SUMS tell the rest.");
+    terminal.out().println("  " + Receipt.FILE + " and SHA256SUMS have the details.");
   }
 
   private static void printInputs(Receipt.Row row, Terminal terminal) {

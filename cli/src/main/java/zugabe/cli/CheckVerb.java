@@ -32,7 +32,8 @@ final class CheckVerb implements Verb {
             "",
             "Print the findings as a SARIF 2.1.0 document, for systems for code review."));
     spec.addOption(
-        Options.flag(TREE, "-t", "Show what archives hold, as it will lie where it is used."));
+        Options.flag(
+            TREE, "-t", "Show the files of each archive as they will be laid out on the target."));
     spec.addOption(
         Options.flag(
             IDENTITY, "-i", "Show the names and versions that each deliverable will be known by."));
@@ -79,10 +80,11 @@ final class CheckVerb implements Verb {
     if (!check.ok()) {
       terminal
           .out()
-          .println("Nothing would be made. \"zugabe explain CODE\" tells more about a finding.");
+          .println(
+              "Nothing can be built yet. \"zugabe explain CODE\" tells you more about a finding.");
       return;
     }
-    terminal.out().println("Would be made:");
+    terminal.out().println("This recipe makes:");
     Table table = new Table();
     for (Answer.Intended d : check.deliverables()) {
       String start =
@@ -145,7 +147,7 @@ final class CheckVerb implements Verb {
     if (d.outcome().treatments().isEmpty()) {
       return;
     }
-    terminal.out().println("Treated by rules in " + d.name() + ":");
+    terminal.out().println("Handled by merge rules in " + d.name() + ":");
     int shown =
         all ? d.outcome().treatments().size() : Math.min(FEW, d.outcome().treatments().size());
     Table table = new Table();

@@ -74,7 +74,7 @@ final class CommandLineRun {
     } catch (RuntimeException e) {
       tell(
           e,
-          "zugabe: this is a fault of the program, not yours: "
+          "zugabe: this is a bug in zugabe, not a mistake of yours: "
               + e
               + ". Run it again with --debug and tell us.",
           debug);

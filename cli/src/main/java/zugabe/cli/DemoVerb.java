@@ -23,7 +23,7 @@ final class DemoVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Copies a made-up application (recipe and built files) into a new folder, makes every deliverable, starts those that need no screen and shows what they print. Needs no network.",
+            "Copies a made-up application (recipe and built files) into a new folder, builds every deliverable, starts those that need no screen and shows what they print. Needs no network.",
             "zugabe demo");
     spec.addOption(Options.jobs());
     spec.addOption(Options.json());

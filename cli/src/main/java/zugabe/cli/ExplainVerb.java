@@ -18,7 +18,7 @@ final class ExplainVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Tells more about a finding: why it matters, how it shows, how to mend it, an example. Without a code: all there are.",
+            "Explains a finding: why it matters, how it shows, how to fix it, with an example. Without a code, lists them all.",
             "zugabe explain Z3003");
     spec.addOption(Options.json());
     spec.addPositional(Options.one("CODE", "0..1", "The finding's code."));

@@ -38,7 +38,7 @@ final class Options {
     describe(spec, what, examples);
     spec.addOption(flag(QUIET, "-q", "Print only errors."));
     spec.addOption(flag(VERBOSE, "-v", "Print more: why a finding matters, what went in."));
-    spec.addOption(flag(DEBUG, "", "Print the place in the program when it fails."));
+    spec.addOption(flag(DEBUG, "", "Print a stack trace when zugabe itself fails."));
     return spec;
   }
 
@@ -67,7 +67,7 @@ final class Options {
     codes.put("1", "findings of severity error");
     codes.put("2", "wrong command line, or a recipe that can't be understood");
     codes.put("3", "the machine failed: disk full, no permission, no answer");
-    codes.put("4", "a fault of the program itself");
+    codes.put("4", "a bug in zugabe itself");
     return codes;
   }
 

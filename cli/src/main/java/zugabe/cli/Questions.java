@@ -72,7 +72,7 @@ final class Questions implements Interview {
 
   @Override
   public Wishes ask(List<Survey.Candidate> offered, Wishes guesses, Wishes known) {
-    terminal.err().println("An empty line takes what stands in brackets.");
+    terminal.err().println("Press Enter to accept the answer in brackets.");
     List<String> programs = known.programs();
     if (programs.isEmpty() && guesses.programs().size() > 1) {
       Table table = new Table();
@@ -82,7 +82,7 @@ final class Questions implements Interview {
       table.print(terminal.err(), "  ");
       programs =
           ask(
-              "Which programs shall go out",
+              "Which programs do you want to ship",
               String.join(", ", guesses.programs()),
               t -> names(t, guesses.programs()),
               "Write some of these, with commas: " + String.join(", ", guesses.programs()));

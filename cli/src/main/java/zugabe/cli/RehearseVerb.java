@@ -38,7 +38,7 @@ final class RehearseVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Unpacks what was built in a throw-away place, starts it with its trial, compares, stops and removes it. Works on files without a recipe as well; what stands behind -- is given to the program.",
+            "Unpacks what was built into a throw-away folder, starts it as its trial says, compares the outcome, stops it and cleans up. Works on single files without a recipe, too; everything after -- is passed to the program.",
             "zugabe rehearse",
             "zugabe rehearse tool-jar",
             "zugabe rehearse tide-web --server ~/servers/apache-tomcat-10.1.34",
@@ -56,7 +56,7 @@ final class RehearseVerb implements Verb {
             .type(Path.class)
             .paramLabel("DIR")
             .description(
-                "Folder of a server (Tomcat, or a Jetty home) to rehearse web archives on. Default: without one, those that stand alone.")
+                "Folder of a server (Tomcat, or a Jetty home) to rehearse web archives on. Without one, only those that stand alone are rehearsed.")
             .build());
     spec.addOption(Options.json());
     spec.addPositional(

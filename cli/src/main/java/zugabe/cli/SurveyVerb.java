@@ -34,7 +34,7 @@ final class SurveyVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Looks at what your build left: programs, the Java they need, libraries, native files, pictures, what isn't for users, what is missing.",
+            "Looks at what your build left: programs, the Java they need, libraries, native files, pictures, and what shouldn't ship or is missing.",
             "zugabe survey target",
             "zugabe survey --draft",
             "zugabe survey --ask");
@@ -81,7 +81,8 @@ final class SurveyVerb implements Verb {
       throw given.wrong("--ask asks people; with --json use --draft");
     }
     Path folder = Path.of(given.positional().orElse("."));
-    Questions questions = new Questions(given.terminal(), given.terminal().streams().in(), zugabe.makes());
+    Questions questions =
+        new Questions(given.terminal(), given.terminal().streams().in(), zugabe.makes());
     Answer.Survey answer =
         zugabe.survey(
             folder,
@@ -94,7 +95,7 @@ final class SurveyVerb implements Verb {
         new FindingText(given.terminal(), given.flag(Options.QUIET), given.flag(Options.VERBOSE));
     findings.print(answer.findings());
     if (answer.draft().isEmpty()) {
-      given.terminal().out().println("Nothing was found that a recipe could be about.");
+      given.terminal().out().println("Nothing was found that a recipe could be written for.");
       return Math.max(1, answer.exitCode());
     }
     given.terminal().out().print("\n" + answer.draft() + "\n");

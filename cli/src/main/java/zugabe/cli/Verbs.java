@@ -45,7 +45,7 @@ final class Verbs {
     CommandSpec root = CommandSpec.create().name("zugabe");
     Options.describe(
         root,
-        "Makes what other people install out of what your build left.",
+        "Turns what your build left into what other people install.",
         "zugabe demo",
         "zugabe check",
         "zugabe build");

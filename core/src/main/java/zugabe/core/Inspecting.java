@@ -74,12 +74,12 @@ final class Inspecting {
                     MaterialCode.Z2016,
                     Where.file(shown),
                     what,
-                    "Make it again, or copy it again from where it comes."));
+                    "Create it again, or get a fresh copy."));
     if (known.fault().isEmpty() && known.nature() == Nature.DATA) {
       findings.add(
           RequestCode.Z6001,
           Where.file(shown),
-          "Nothing in it tells what it is.",
+          "Its content doesn't say what it is.",
           "Nothing, if it is data that only your program knows.");
     }
     Map<String, String> facts = new LinkedHashMap<>();

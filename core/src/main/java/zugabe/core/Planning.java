@@ -121,7 +121,7 @@ final class Planning {
           MaterialCode.Z2004,
           Where.file(e.what()),
           e.getMessage() + ".",
-          "Wait until whatever writes it is done, then try again.");
+          "Wait until the program that writes it has finished, then try again.");
     } catch (IOException e) {
       findings.add(
           MaterialCode.Z2003,

@@ -7,7 +7,7 @@ import zugabe.core.finding.Severity;
 
 /** What keeps a request from being answered. */
 public enum RequestCode implements Code {
-  Z6001(ERROR, Basis.INPUT, "Not a known kind of file", "There is nothing to tell about it."),
+  Z6001(ERROR, Basis.INPUT, "Not a known kind of file", "There is nothing more to say about it."),
   Z6003(ERROR, Basis.INPUT, "Folder isn't empty", "Files there would be mixed with new ones."),
   Z6013(
       ERROR,

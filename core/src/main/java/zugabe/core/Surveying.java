@@ -78,7 +78,7 @@ final class Surveying {
         findings.add(
             RequestCode.Z6014,
             Where.file(shown),
-            "Nothing was found that a recipe could be about.",
+            "Nothing was found that a recipe could be written for.",
             "Name the folder that your build writes to.");
       }
       return new Answer.Survey(findings.sorted(), Optional.of(survey), draft.orElse(""), written);

@@ -40,6 +40,7 @@ import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
+import zugabe.formats.unix.Owner;
 
 /** A kind that only tests know: a tar file with files, a script, and another deliverable. */
 final class ChestKind implements Kind<ChestKeys, ChestKind.Checked> {
@@ -132,6 +133,7 @@ final class ChestKind implements Kind<ChestKeys, ChestKind.Checked> {
                                 new Entry.Awaited(
                                     "chest/treasure/" + f.path(),
                                     f.mode(),
+                                    Owner.ROOT,
                                     d.time(),
                                     Entry.Role.HELD,
                                     name,

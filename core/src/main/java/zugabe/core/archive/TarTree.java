@@ -27,16 +27,21 @@ public final class TarTree {
   private static List<TarMember> members(InstallTree tree) {
     List<TarMember> members = new ArrayList<>(tree.entries().size());
     for (Entry entry : tree.entries()) {
-      if (entry instanceof Entry.RegularFile file) {
-        members.add(TarMember.file(file.path(), file.time(), file.mode(), file.content()));
-      } else if (entry instanceof Entry.Directory folder) {
-        members.add(TarMember.folder(folder.path(), folder.time(), folder.mode()));
-      } else if (entry instanceof Entry.SymbolicLink link) {
-        members.add(TarMember.link(link.path(), link.time(), link.target()));
-      } else {
-        throw new IllegalArgumentException("its size isn't known before: " + entry.path());
-      }
+      members.add(member(entry).ownedBy(entry.owner()));
     }
     return members;
+  }
+
+  private static TarMember member(Entry entry) {
+    if (entry instanceof Entry.RegularFile file) {
+      return TarMember.file(file.path(), file.time(), file.mode(), file.content());
+    }
+    if (entry instanceof Entry.Directory folder) {
+      return TarMember.folder(folder.path(), folder.time(), folder.mode());
+    }
+    if (entry instanceof Entry.SymbolicLink link) {
+      return TarMember.link(link.path(), link.time(), link.target());
+    }
+    throw new IllegalArgumentException("its size isn't known before: " + entry.path());
   }
 }

@@ -68,13 +68,13 @@ public final class Acceptance {
           RecipeCode.Z1018,
           spec.finding().where(),
           code + " (" + code.title() + ") isn't one that can be accepted.",
-          "Mend what it tells, and remove this.");
+          "Fix what it reports, and remove this entry.");
     } else if (isOver(spec)) {
       findings.add(
           RecipeCode.Z1019,
           spec.until().where(),
           code + " was accepted until " + spec.until().value() + ": " + spec.because(),
-          "Mend what it tells; or, if the reason still holds, name a later day.");
+          "Fix what it reports or, if the reason still holds, name a later day.");
     }
   }
 

@@ -46,7 +46,7 @@ public enum CheckCode implements Code {
       NOTE,
       Basis.INPUT,
       "Licence text missing",
-      "Most licences ask that their text goes along with every copy."),
+      "Most licences require their text to accompany every copy."),
   Z9001(
       ERROR,
       Basis.OPINION,
@@ -75,8 +75,8 @@ public enum CheckCode implements Code {
   Z9006(
       WARNING,
       Basis.OPINION,
-      "Memory of a crash",
-      "It is large, and holds whatever the program knew: passwords too.");
+      "Core dump",
+      "It is large, and holds whatever the crashed program knew, passwords included.");
 
   private final Severity severity;
   private final Basis basis;

@@ -42,7 +42,7 @@ public final class JavaVersionCheck {
               + highest.major()
               + "); the program \""
               + program.name()
-              + "\" is said to run on Java "
+              + "\" says it runs on Java "
               + program.java().text()
               + ".",
           "Write java: "

@@ -104,7 +104,7 @@ public final class LibrariesCheck {
                         + ") comes first, "
                         + version(l)
                         + " behind it.",
-                "Keep the one that the program was tried with.");
+                "Keep the version that you tested with.");
           }
         });
   }
@@ -159,7 +159,7 @@ public final class LibrariesCheck {
       findings.add(
           CheckCode.Z4033,
           where,
-          "No licence text goes along for "
+          "No licence text ships with "
               + String.join(", ", without.subList(0, Math.min(FEW, without.size())))
               + (more > 0 ? " and " + more + " more" : "")
               + ".",

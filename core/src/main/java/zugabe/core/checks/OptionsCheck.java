@@ -30,7 +30,7 @@ public final class OptionsCheck {
             CheckCode.Z3019,
             option.where(),
             option.value() + " is for finding faults.",
-            "Remove it, unless users are to run it so.");
+            "Remove it, unless users should run it that way.");
       }
     }
   }

@@ -164,7 +164,7 @@ public final class ShippedCheck {
             MaterialCode.Z2017,
             where,
             "It has no bytes.",
-            "Make it again; look whether the build that writes it was done.");
+            "Make it again; check that the build that writes it has finished.");
       }
       return;
     }
@@ -194,9 +194,9 @@ public final class ShippedCheck {
       findings.add(
           CheckCode.Z4026,
           where,
-          "It is for "
+          "It is built for "
               + String.join(", ", r.platforms())
-              + ", and is to go to "
+              + ", but would go to "
               + String.join(", ", new TreeSet<>(to))
               + ".",
           s.platform().isEmpty()
@@ -213,7 +213,7 @@ public final class ShippedCheck {
       findings.add(
           CheckCode.Z4030,
           where,
-          "It may be run, and is no program: " + r.nature().word() + ".",
+          "It is executable but isn't a program: " + r.nature().word() + ".",
           "Remove its execute permission (chmod a-x).");
     }
   }
@@ -232,7 +232,7 @@ public final class ShippedCheck {
               CheckCode.Z9001,
               where,
               "It is a private key" + (r.fact("protected").isEmpty() ? "." : ", under a password."),
-              "Leave it out of the materials; if it went out before, replace the key.");
+              "Leave it out of the materials; if it has shipped before, replace the key.");
       case KEY_STORE ->
           findings.add(
               CheckCode.Z9002,
@@ -241,10 +241,7 @@ public final class ShippedCheck {
               "Leave it out of the materials; certificates to be trusted go into a file without keys.");
       case CORE_DUMP ->
           findings.add(
-              CheckCode.Z9006,
-              where,
-              "It is the memory of a program that crashed.",
-              "Leave it out of the materials.");
+              CheckCode.Z9006, where, "It is a core dump.", "Leave it out of the materials.");
       default -> {
         // whatever else it is may be meant
       }
@@ -258,7 +255,7 @@ public final class ShippedCheck {
           CheckCode.Z9004,
           where.at(token.getAsInt()),
           "The line has the form of an access key, a token or a password.",
-          "Leave it out and let the installed program be told it; if it went out before, replace it.");
+          "Leave it out and pass it to the installed program at run time; if it has shipped before, replace it.");
     }
     if (nature == Nature.SCRIPT && text.length > 1 && text[0] == '#' && text[1] == '!') {
       script(s, where, new String(text, StandardCharsets.ISO_8859_1));
@@ -284,7 +281,7 @@ public final class ShippedCheck {
       findings.add(
           CheckCode.Z4029,
           where,
-          "It starts with #! and may not be run.",
+          "It starts with #! but isn't executable.",
           "Give it execute permission (chmod a+x), or remove the first line if others read it in.");
     }
   }

@@ -64,10 +64,20 @@ public final class UselessKeys {
       String fix = "Make an archive that installs it, or remove the key.";
       p.setup()
           .service()
-          .ifPresent(s -> tell(s.where(), "service: does nothing: nothing installs it.", fix));
+          .ifPresent(
+              s ->
+                  tell(
+                      s.where(),
+                      "service: has no effect, because nothing installs the program.",
+                      fix));
       p.setup()
           .firstRun()
-          .ifPresent(f -> tell(f.where(), "first-run: does nothing: nothing installs it.", fix));
+          .ifPresent(
+              f ->
+                  tell(
+                      f.where(),
+                      "first-run: has no effect, because nothing installs the program.",
+                      fix));
     }
     if (p.file().isPresent()) {
       notJava(name, p);
@@ -78,13 +88,13 @@ public final class UselessKeys {
               i ->
                   tell(
                       i.where(),
-                      "interpreter: does nothing: \"" + name + "\" is a program in Java.",
+                      "interpreter: has no effect: \"" + name + "\" is a program in Java.",
                       "Remove it, or name the file that it runs by file:."));
     }
   }
 
   private void notJava(String name, ProgramSpec p) {
-    String why = " does nothing: \"" + name + "\" isn't a program in Java.";
+    String why = " has no effect: \"" + name + "\" isn't a program in Java.";
     p.start().java().ifPresent(j -> tell(j.where(), "java:" + why, "Remove it."));
     p.start().modules().ifPresent(m -> tell(m.main().where(), "modules:" + why, "Remove it."));
     p.start().options().stream()
@@ -121,7 +131,7 @@ public final class UselessKeys {
               if (!used.contains(section)) {
                 tell(
                     where,
-                    section.key() + ": does nothing: no deliverable of these materials ships it.",
+                    section.key() + ": has no effect: no deliverable of these materials ships it.",
                     "Remove it, or make a deliverable that does.");
               }
             });

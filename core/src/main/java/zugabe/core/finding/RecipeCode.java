@@ -53,7 +53,7 @@ public enum RecipeCode implements Code {
       ERROR,
       Basis.RECIPE,
       "Can't be accepted",
-      "What it tells keeps anything from being made, whatever the recipe says."),
+      "What it reports prevents the build, whatever the recipe says."),
   Z1019(
       WARNING, Basis.RECIPE, "No longer accepted", "What was accepted for some time counts again."),
   Z1020(
@@ -66,7 +66,7 @@ public enum RecipeCode implements Code {
       Basis.RECIPE,
       "Key of another kind",
       "It would silently change nothing for what is made here."),
-  Z1022(NOTE, Basis.INPUT, "Key does nothing", "Somebody may rely on what it says.");
+  Z1022(NOTE, Basis.INPUT, "Key has no effect", "Somebody may rely on it.");
 
   private final Severity severity;
   private final Basis basis;

@@ -29,6 +29,7 @@ import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.icon.Ico;
 import zugabe.formats.picture.Picture;
+import zugabe.formats.unix.Owner;
 
 /**
  * Makes the install tree for one platform:
@@ -297,6 +298,7 @@ public final class Installation {
           new Entry.Awaited(
               prefix + file.path(),
               file.mode(),
+              Owner.ROOT,
               deliverable.time(),
               Entry.Role.HELD,
               name,

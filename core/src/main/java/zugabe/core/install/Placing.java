@@ -21,6 +21,7 @@ import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.core.tree.Links;
 import zugabe.core.tree.TreeCode;
+import zugabe.formats.unix.Owner;
 
 /**
  * Puts files into an install tree. Equal files for one place are one; of different ones a finding
@@ -87,7 +88,9 @@ public final class Placing {
 
   /** A part of the deliverable that is made before the tree. */
   public void awaited(String path, String part) {
-    put(new Entry.Awaited(path, 0644, time, Entry.Role.GENERATED, "", part, "the build"));
+    put(
+        new Entry.Awaited(
+            path, 0644, Owner.ROOT, time, Entry.Role.GENERATED, "", part, "the build"));
   }
 
   public void put(Entry entry) {
@@ -174,7 +177,13 @@ public final class Placing {
       if (end.isPresent() && entries.get(end.get()) instanceof Entry.RegularFile file) {
         tree.replace(
             new Entry.RegularFile(
-                link.path(), file.mode(), file.time(), file.role(), file.content(), file.origin()));
+                link.path(),
+                file.mode(),
+                file.owner(),
+                file.time(),
+                file.role(),
+                file.content(),
+                file.origin()));
       } else {
         findings.add(
             TreeCode.Z4014,

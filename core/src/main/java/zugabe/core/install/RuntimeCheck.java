@@ -21,7 +21,7 @@ final class RuntimeCheck {
           runtime.where(),
           "The runtime is for "
               + runtime.platform()
-              + ", and is to be carried for "
+              + ", but would be carried for "
               + platform
               + ".",
           "Name a runtime for " + platform + ".");
@@ -58,7 +58,7 @@ final class RuntimeCheck {
               + runtime.java()
               + ", and the program \""
               + program.name()
-              + "\" is said to run on Java "
+              + "\" says it runs on Java "
               + program.java().text()
               + ".",
           "Carry another runtime, or change java: of the program.");

@@ -88,7 +88,7 @@ final class StartedFile {
     } else if (!Platforms.isWindows(platform)
         && file.path().toLowerCase(Locale.ROOT).matches(".*\\.(cmd|bat)")) {
       tell(
-          file.path() + " is a batch file, and is to be started on " + platform + ".",
+          file.path() + " is a batch file, but would be started on " + platform + ".",
           "Name the program without the ending in file:, and put a script for Unix beside it.");
     }
   }
@@ -106,7 +106,7 @@ final class StartedFile {
           file.path()
               + " is for "
               + String.join(", ", builtFor)
-              + ", and is to be started on "
+              + ", but would be started on "
               + platform
               + ".",
           "Put what is for one platform under own-for: of the group \""

@@ -37,7 +37,7 @@ public record HandManifest(FileContent file, Manifest manifest) implements Diges
       findings.add(
           JarContentCode.Z4003,
           where,
-          "It has " + file.size() + " bytes, which is no manifest.",
+          "It has " + file.size() + " bytes, which is too large for a manifest.",
           "Name the right file.");
       return Optional.empty();
     }
@@ -49,7 +49,7 @@ public record HandManifest(FileContent file, Manifest manifest) implements Diges
       findings.add(
           JarContentCode.Z4002,
           where,
-          "The last line of the manifest has no line end.",
+          "The manifest's last line has no line ending.",
           "It was read as if it had one. Add an empty line at the end of the file.");
     }
     for (ManifestReader.Oddity o : result.oddities()) {
@@ -58,7 +58,7 @@ public record HandManifest(FileContent file, Manifest manifest) implements Diges
             JarContentCode.Z4003,
             where.at(o.line()),
             sentence(o.what()),
-            "Mend this line, or leave the manifest to the build and name only extra attributes: in the recipe.");
+            "Fix this line, or leave the manifest to the build and name only extra attributes: in the recipe.");
       }
     }
     return Optional.of(new HandManifest(file, result.manifest()));

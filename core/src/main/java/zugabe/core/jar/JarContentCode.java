@@ -17,12 +17,12 @@ public enum JarContentCode implements Code {
   Z4002(
       WARNING,
       Basis.INPUT,
-      "Manifest's last line had no end",
+      "Manifest's last line isn't terminated",
       "A Java runtime ignores such a line; mostly it is the one that names the main class."),
   Z4003(
       ERROR,
       Basis.INPUT,
-      "Manifest isn't to the letter",
+      "Manifest breaks the format",
       "A Java runtime would ignore or refuse part of it."),
   Z4004(
       WARNING,

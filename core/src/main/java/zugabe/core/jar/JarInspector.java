@@ -93,7 +93,7 @@ public final class JarInspector {
         findings.add(
             JarContentCode.Z4002,
             where,
-            "The last line of the manifest has no line end.",
+            "The manifest's last line has no line ending.",
             "Build the jar again with a whole manifest.");
       }
       result.oddities().stream()
@@ -104,7 +104,7 @@ public final class JarInspector {
                       JarContentCode.Z4003,
                       where.at(o.line()),
                       o.what() + ".",
-                      "Build the jar again with a manifest to the letter."));
+                      "Build the jar again with a well-formed manifest."));
       return result.manifest();
     } catch (ZipFaultException e) {
       findings.add(ArchiveFindings.of(e.irregularity(), Where.file(name)));

@@ -42,7 +42,7 @@ public record JarKeys(
       Field.optional(
           "merge",
           new MapShape<>(TextShape.choice(WISHES), "[^\\x00-\\x1f]+"),
-          "What is done with several files for one place, by path or pattern (* ? **); the first that matches counts.");
+          "What happens when several files claim one path, by path or pattern (* ? **); the first match counts.");
   public static final Field<Located<String>> MANIFEST =
       Field.optional(
           "manifest",

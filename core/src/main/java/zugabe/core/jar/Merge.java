@@ -139,7 +139,7 @@ public final class Merge {
           JarContentCode.Z4007,
           Where.file(library.file().name()),
           "The signed library " + library.title() + " is merged; its signature is left out.",
-          "Nothing, if nobody checks that signature at run time. Else write libraries: nested or beside.");
+          "Nothing, if nobody checks that signature at run time. Otherwise, write libraries: nested or beside.");
     }
   }
 
@@ -313,6 +313,6 @@ public final class Merge {
         JarContentCode.Z4004,
         deliverable.where(),
         what + "; those of " + who[0] + " are kept.",
-        "Remove one of the two libraries if one is a copy of the other; else change their order, or name a rule under merge:.");
+        "Remove one of the two libraries if one is a copy of the other; otherwise, change their order, or name a rule under merge:.");
   }
 }

@@ -49,7 +49,7 @@ public enum LinkCode implements Code {
       NOTE,
       Basis.OPINION,
       "Names that can't be known",
-      "What is looked for by a name that is put together as the program runs may be missing, and nobody can tell."),
+      "Whatever is looked up by a name that is built at run time may be missing, and nothing can tell."),
   Z8010(
       NOTE,
       Basis.OPINION,

@@ -147,7 +147,7 @@ public final class Builder {
           MaterialCode.Z2004,
           Where.file(e.what()),
           e.getMessage() + ".",
-          "Wait until whatever writes it is done, then build again.");
+          "Wait until the program that writes it has finished, then build again.");
     } catch (IOException e) {
       MakingFaults.tell(e, order.shown(), findings);
     } finally {

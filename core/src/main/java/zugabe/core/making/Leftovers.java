@@ -83,8 +83,8 @@ record Leftovers(Plan plan, List<Output> made, Builder.Order order, Findings fin
         MakingCode.Z5004,
         Where.file(order.shown() + "/" + name),
         name.endsWith("/")
-            ? "An earlier build made " + count + " files in it, and the recipe no longer does."
-            : "An earlier build made it, and the recipe no longer does.",
+            ? "An earlier build made " + count + " files in it; the recipe no longer does."
+            : "An earlier build made it; the recipe no longer does.",
         "Remove it, or build with --tidy.");
   }
 }

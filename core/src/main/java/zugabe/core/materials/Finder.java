@@ -75,7 +75,8 @@ public final class Finder {
       if (!glob.hasWildcards() && Files.isRegularFile(start)) {
         one(base, start, start.getFileName().toString(), matches, sought);
       } else if (Files.isDirectory(start)) {
-        Files.walkFileTree(start, new Walk(base, start, glob, new Choice(only, links), matches, sought));
+        Files.walkFileTree(
+            start, new Walk(base, start, glob, new Choice(only, links), matches, sought));
       }
     } catch (IOException e) {
       findings.add(
@@ -99,7 +100,7 @@ public final class Finder {
       findings.add(
           RecipeCode.Z1008,
           sought.where(),
-          "\"" + sought.text() + "\" names " + found.size() + " files; one is wanted.",
+          "\"" + sought.text() + "\" names " + found.size() + " files; expected one.",
           "Name one file.");
     }
     return found.stream().findFirst().map(Match::file);
@@ -284,7 +285,7 @@ public final class Finder {
         MaterialCode.Z2014,
         sought.where(),
         "\"" + name(base, path) + "\" " + what + ".",
-        "Put a copy of the file there, or name the folder it leads to.");
+        "Put a copy of the file there, or name the folder that it points to.");
   }
 
   private static String name(Base base, Path path) {
@@ -318,13 +319,7 @@ public final class Finder {
     private final List<Match> matches;
     private final FilePattern sought;
 
-    Walk(
-        Base base,
-        Path start,
-        Glob glob,
-        Choice choice,
-        List<Match> matches,
-        FilePattern sought) {
+    Walk(Base base, Path start, Glob glob, Choice choice, List<Match> matches, FilePattern sought) {
       this.base = base;
       this.start = start;
       this.glob = glob;
@@ -341,8 +336,7 @@ public final class Finder {
               && !dir.equals(start)
               && glob.rest().matcher(below(start, dir)).matches();
       if (matched && !sought.text().endsWith("**")) {
-        Files.walkFileTree(
-            dir, new Walk(base, dir, new Glob("", null), choice, matches, sought));
+        Files.walkFileTree(dir, new Walk(base, dir, new Glob("", null), choice, matches, sought));
         return FileVisitResult.SKIP_SUBTREE;
       }
       return FileVisitResult.CONTINUE;
@@ -352,7 +346,9 @@ public final class Finder {
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
       String inner = below(start, file);
       boolean wanted =
-          glob.hasWildcards() ? glob.rest().matcher(inner).matches() : inner.endsWith(choice.only());
+          glob.hasWildcards()
+              ? glob.rest().matcher(inner).matches()
+              : inner.endsWith(choice.only());
       if (wanted && choice.links() && attributes.isSymbolicLink()) {
         matches.add(link(base, file, inner));
       } else if (wanted && attributes.isSymbolicLink()) {

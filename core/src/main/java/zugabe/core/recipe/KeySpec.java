@@ -37,7 +37,7 @@ public record KeySpec(Located<String> store, Located<String> alias, Located<Stri
               .add(
                   RecipeCode.Z1015,
                   node.where(),
-                  "A secret stands here, or something that could be one.",
+                  "A secret is written here, or something that could be one.",
                   "Say where it comes from: env:NAME, file:PATH, command:LINE or prompt.");
           return standIn(node);
         }

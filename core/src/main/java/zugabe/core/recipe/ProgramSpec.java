@@ -129,7 +129,7 @@ public record ProgramSpec(
       Field.optional(
           "file",
           TextShape.matching("a path below the own files", "[^/\\\\].*[^/]|[^/\\\\]"),
-          "Of a program that isn't Java: the file among its own files that is run. On Windows, with .exe or .cmd where only that is there.");
+          "For a program that isn't Java: the file among its own files to run. On Windows, .exe or .cmd is added when only that exists.");
   private static final Field<Located<String>> INTERPRETER =
       Field.optional(
           "interpreter",
@@ -141,7 +141,7 @@ public record ProgramSpec(
       Field.optional(
           "first-run",
           FirstRun.SHAPE,
-          "What is done once when it is installed, and again only if it failed.");
+          "What runs once after installation, and again only if it failed.");
   private static final Field<TrialSpec> TRIAL =
       Field.optional("trial", TrialSpec.SHAPE, "How to try it, and what is expected.");
 

@@ -91,7 +91,7 @@ public record Recipe(
       Field.optional(
           "accept",
           new ListShape<>(AcceptSpec.SHAPE),
-          "Findings that are known and lived with, each with a reason and a last day.");
+          "Findings that are known and accepted for now, each with a reason and a last day.");
 
   private static Field<Map<String, DeliverableSpec>> deliverables(Vocabulary kinds) {
     return Field.required(
@@ -191,7 +191,7 @@ public record Recipe(
         findings.add(
             RecipeCode.Z1008,
             spec.finding().where(),
-            "\"" + code + "\" is not allowed here; a finding's code such as Z8006 is wanted.",
+            "\"" + code + "\" isn't allowed here; expected a finding's code such as Z8006.",
             Nearest.hint(code, words.codes().stream().map(Code::name).toList()));
       }
     }

@@ -80,7 +80,7 @@ final class RecipeParser {
       findings.add(
           RecipeCode.Z1003,
           root.where(),
-          "The recipe is " + root.kind() + ", a mapping is wanted.",
+          "The recipe is " + root.kind() + "; expected a mapping.",
           "Start with app: {name: …, version: …}.");
     } catch (JsonProcessingException e) {
       syntax(e);
@@ -151,7 +151,7 @@ final class RecipeParser {
       findings.add(
           RecipeCode.Z1009,
           where,
-          "An anchor (&name) or alias (*name) stands here.",
+          "There is an anchor (&name) or an alias (*name) here.",
           "Write the value out, or quote the text if it is meant to start with & or *.");
     }
   }

@@ -43,7 +43,7 @@ public record ServiceSpec(
       Field.optional(
               "user",
               TextShape.matching("a user name such as tides", "[a-z_][a-z0-9_-]{0,30}"),
-              "Account that a service of the system runs under; it must be there.")
+              "Account that a system service runs under; it must exist.")
           .otherwise("one of its own, made by the system");
 
   static final Shape<ServiceSpec> SHAPE =

@@ -240,7 +240,7 @@ public final class Rehearsal {
     processes.stopFirst(GRACE_MILLIS);
     return trial.isEmpty()
         ? Optional.empty()
-        : Optional.of("it wasn't done after " + limit + " ms");
+        : Optional.of("it hadn't finished after " + limit + " ms");
   }
 
   private long limitMillis() {
@@ -284,7 +284,7 @@ public final class Rehearsal {
       return Optional.empty();
     }
     if (exit != trial.get().exit()) {
-      return Optional.of("its exit code is " + exit + ", expected is " + trial.get().exit());
+      return Optional.of("it exited with code " + exit + " instead of " + trial.get().exit());
     }
     return trial
         .get()

@@ -24,23 +24,19 @@ public enum RehearsalCode implements Code {
       Basis.INPUT,
       "Writes into its own folder",
       "Where programs are installed for all users that folder can't be written."),
-  Z6006(ERROR, Basis.INPUT, "Not there to be rehearsed", "Only what was built can be tried."),
+  Z6006(ERROR, Basis.INPUT, "Nothing built to rehearse", "Only what was built can be tried."),
   Z6007(ERROR, Basis.INPUT, "Nothing to start", "A rehearsal starts a program."),
   Z6008(
       NOTE,
       Basis.INPUT,
       "Nothing is expected",
-      "Without a trial in the recipe any outcome is as good."),
+      "Without a trial in the recipe, any outcome passes."),
   Z6010(
       NOTE,
       Basis.INPUT,
       "Needs a server",
       "A web archive that doesn't stand alone starts only on a server."),
-  Z6011(
-      ERROR,
-      Basis.INPUT,
-      "Not a server that is known",
-      "Only servers that are known can be set up for a rehearsal."),
+  Z6011(ERROR, Basis.INPUT, "Unknown server", "Only known servers can be set up for a rehearsal."),
   Z6012(
       NOTE,
       Basis.INPUT,

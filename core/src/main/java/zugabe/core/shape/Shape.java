@@ -38,14 +38,14 @@ public interface Shape<T> {
       findings.add(
           RecipeCode.Z1004,
           node.where(),
-          "Nothing stands here; " + wanted + " is wanted.",
+          "Nothing is written here; expected " + wanted + ".",
           "Write a value, or remove the key.");
       return;
     }
     findings.add(
         RecipeCode.Z1003,
         node.where(),
-        "This is " + node.kind() + "; " + wanted + " is wanted.",
+        "This is " + node.kind() + "; expected " + wanted + ".",
         "Write " + wanted + ".");
   }
 

@@ -109,7 +109,7 @@ public record TextShape<T>(
           .add(
               RecipeCode.Z1008,
               node.where(),
-              "\"" + text.value() + "\" is not allowed here; " + wanted + " is wanted.",
+              "\"" + text.value() + "\" isn't allowed here; expected " + wanted + ".",
               fix);
       return standIn(node);
     }

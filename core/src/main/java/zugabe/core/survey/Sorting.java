@@ -143,7 +143,7 @@ final class Sorting {
           "Nothing that can be started was found: no class with a main method, no native program, no script.");
     }
     if (found.stream().noneMatch(f -> f.what().nature() == Nature.LICENCE)) {
-      missing.add("There is no text of a licence; people can't know what they may do with it.");
+      missing.add("There is no licence text, so people can't know what they may do with it.");
     }
     List<String> unknown =
         found.stream()

@@ -105,7 +105,7 @@ public final class Surveyor {
                       MaterialCode.Z2016,
                       Where.file(path),
                       damage,
-                      "Make it again, or copy it again from where it comes."));
+                      "Create it again, or get a fresh copy."));
       return Optional.of(
           new Looked(new Survey.Found(path, content.size(), what), sketch(content, what)));
     } catch (IOException e) {

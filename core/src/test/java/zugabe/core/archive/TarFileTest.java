@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -25,6 +26,8 @@ import zugabe.core.inspect.TarInspector;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
+import zugabe.formats.tar.TarReader;
+import zugabe.formats.unix.Owner;
 
 /** Tar files in every compression, told by their first bytes, listed and damaged. */
 public final class TarFileTest {
@@ -56,6 +59,36 @@ public final class TarFileTest {
       out.write(tar());
     }
     return bytes.toByteArray();
+  }
+
+  @Test
+  public void everyEntryOfATreeKeepsItsOwner() throws Exception {
+    Instant time = Instant.parse("2026-03-01T12:00:00Z");
+    Owner keeper = new Owner("saltmarsh", 990, "adm", 4);
+    Content log = Content.of(new byte[3]);
+    List<Entry> entries =
+        List.of(
+            new Entry.Directory("log", 0750, time).ownedBy(keeper).at("var/log"),
+            new Entry.RegularFile("var/log/tide", 0640, time, Entry.Role.OWN, log, "tide")
+                .ownedBy(keeper),
+            new Entry.SymbolicLink("var/now", 0777, time, "log/tide").ownedBy(keeper).at("var/n"),
+            new Entry.Awaited(
+                    "var/part", 0644, Owner.ROOT, time, Entry.Role.GENERATED, "", "part", "it")
+                .ownedBy(keeper)
+                .filled(log, 0600),
+            new Entry.RegularFile("var/root", 0644, time, Entry.Role.OWN, log, "root"));
+    TarReader reader = new TarReader(TarTree.content(new InstallTree(entries)).open());
+    List<String> owners = new ArrayList<>();
+    for (var e = reader.next(); e.isPresent(); e = reader.next()) {
+      owners.add(e.get().name() + " " + e.get().owner().user() + " " + e.get().owner().gid());
+    }
+    assertThat(owners)
+        .containsExactly(
+            "var/log/ saltmarsh 4",
+            "var/log/tide saltmarsh 4",
+            "var/n saltmarsh 4",
+            "var/part saltmarsh 4",
+            "var/root root 0");
   }
 
   @DataProvider

@@ -30,7 +30,10 @@ import zugabe.formats.zip.ZipEntry;
 /** The index of a jar with jars inside. */
 public final class NestTest {
   private static ArchivedContent entry(String name, long size, FileContent file) {
-    return new ArchivedContent(new ZipEntry(name, new ZipEntry.Packed(0, 0, size, size), new ZipEntry.Place(0, 0), 0, 0, file), 0);
+    return new ArchivedContent(
+        new ZipEntry(
+            name, new ZipEntry.Packed(0, 0, size, size), new ZipEntry.Place(0, 0), 0, 0, file),
+        0);
   }
 
   private static JarPlan planned(Map<String, List<FileContent>> natives, Library... libraries) {

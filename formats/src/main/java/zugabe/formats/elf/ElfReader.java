@@ -61,7 +61,7 @@ public final class ElfReader {
         || ident.eiClass() > ElfIdent.CLASS_64
         || ident.eiData() < 1
         || ident.eiData() > ElfIdent.DATA_MSB) {
-      throw new MalformedException("its class or byte order is none that there is", 4);
+      throw new MalformedException("its class or byte order is unknown", 4);
     }
     return new ElfReader(bytes.as(ident.eiData() == ElfIdent.DATA_MSB), ident.isWide()).read();
   }

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import zugabe.bytes.FieldOverflowException;
+import zugabe.formats.unix.Owner;
 
 /**
  * Encodes headers.
@@ -28,38 +29,54 @@ final class TarHeader {
   private static final int NAME_BYTES = 100;
   private static final int PREFIX_BYTES = 155;
 
+  private static final int OWNER_BYTES = 32;
+
+  /** Seven octal digits. */
+  private static final long MAX_ID = 07777777L;
+
   /** Eleven octal digits. */
   private static final long MAX_SIZE = 077777777777L;
 
   private TarHeader() {}
 
+  /**
+   * What one header block says.
+   *
+   * @param mtime seconds since 1970
+   */
+  private record Block(
+      String name, int mode, Owner owner, long size, long mtime, char type, String link) {}
+
   /** A member's headers: an extended one when it is needed, and the plain one. */
   static byte[] encode(TarMember member) {
+    Owner owner = member.owner();
+    Block plain =
+        new Block(
+            member.name(),
+            member.mode(),
+            new Owner(owner.user(), orZero(owner.uid()), owner.group(), orZero(owner.gid())),
+            member.size() > MAX_SIZE ? 0 : member.size(),
+            mtime(member),
+            member.type(),
+            member.link().orElse(""));
     List<String> records = records(member);
     if (records.isEmpty()) {
-      return block(
-          member.name(),
-          member.mode(),
-          member.size(),
-          mtime(member),
-          member.type(),
-          member.link().orElse(""));
+      return encode(plain);
     }
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     byte[] body = String.join("", records).getBytes(StandardCharsets.UTF_8);
-    out.writeBytes(block("PaxHeaders/entry", 0644, body.length, mtime(member), 'x', ""));
+    out.writeBytes(
+        encode(
+            new Block("PaxHeaders/entry", 0644, Owner.ROOT, body.length, plain.mtime(), 'x', "")));
     out.writeBytes(body);
     out.writeBytes(new byte[padding(body.length)]);
-    long size = member.size() > MAX_SIZE ? 0 : member.size();
-    out.writeBytes(
-        block(
-            member.name(),
-            member.mode(),
-            size,
-            mtime(member),
-            member.type(),
-            member.link().orElse("")));
+    out.writeBytes(encode(plain));
     return out.toByteArray();
+  }
+
+  /** A number that has no room stands in an extended header. */
+  private static long orZero(long id) {
+    return id > MAX_ID ? 0 : id;
   }
 
   /** Bytes of a member's headers. */
@@ -80,21 +97,30 @@ final class TarHeader {
     return Math.max(0, member.time().getEpochSecond());
   }
 
+  /** What the plain header has no room for. */
   private static List<String> records(TarMember member) {
-    boolean plain =
-        split(member.name()) >= 0 && fits(member.link().orElse("")) && member.size() <= MAX_SIZE;
-    if (plain) {
-      return List.of();
-    }
     List<String> records = new ArrayList<>();
     if (split(member.name()) < 0) {
       records.add(record("path", member.name()));
     }
-    if (!fits(member.link().orElse(""))) {
+    if (!fits(member.link().orElse(""), NAME_BYTES)) {
       records.add(record("linkpath", member.link().orElseThrow()));
     }
     if (member.size() > MAX_SIZE) {
       records.add(record("size", String.valueOf(member.size())));
+    }
+    Owner owner = member.owner();
+    if (owner.uid() > MAX_ID) {
+      records.add(record("uid", String.valueOf(owner.uid())));
+    }
+    if (owner.gid() > MAX_ID) {
+      records.add(record("gid", String.valueOf(owner.gid())));
+    }
+    if (!fits(owner.user(), OWNER_BYTES - 1)) {
+      records.add(record("uname", owner.user()));
+    }
+    if (!fits(owner.group(), OWNER_BYTES - 1)) {
+      records.add(record("gname", owner.group()));
     }
     return records;
   }
@@ -109,8 +135,8 @@ final class TarHeader {
     return length + " " + key + "=" + value + "\n";
   }
 
-  private static boolean fits(String text) {
-    return text.length() <= NAME_BYTES && isAscii(text);
+  private static boolean fits(String text, int room) {
+    return text.length() <= room && isAscii(text);
   }
 
   private static boolean isAscii(String text) {
@@ -143,23 +169,24 @@ final class TarHeader {
     return -1;
   }
 
-  private static byte[] block(
-      String name, int mode, long size, long mtime, char type, String link) {
+  private static byte[] encode(Block fields) {
     byte[] block = new byte[BLOCK_BYTES];
+    String name = fields.name();
     int split = split(name);
     // readers that don't know extended headers get as much as there is room for
     text(block, 0, NAME_BYTES, split > 0 ? name.substring(split + 1) : name);
     text(block, 345, PREFIX_BYTES, split > 0 ? name.substring(0, split) : "");
-    octal("mode", block, 100, 8, mode);
-    octal("uid", block, 108, 8, 0);
-    octal("gid", block, 116, 8, 0);
-    octal("size", block, 124, 12, size);
-    octal("mtime", block, 136, 12, mtime);
-    block[156] = (byte) type;
-    text(block, 157, NAME_BYTES, link);
+    octal("mode", block, 100, 8, fields.mode());
+    octal("uid", block, 108, 8, fields.owner().uid());
+    octal("gid", block, 116, 8, fields.owner().gid());
+    octal("size", block, 124, 12, fields.size());
+    octal("mtime", block, 136, 12, fields.mtime());
+    block[156] = (byte) fields.type();
+    text(block, 157, NAME_BYTES, fields.link());
     text(block, 257, 8, "ustar\000" + "00");
-    text(block, 265, 32, "root");
-    text(block, 297, 32, "root");
+    // both end with a zero
+    text(block, 265, OWNER_BYTES - 1, fields.owner().user());
+    text(block, 297, OWNER_BYTES - 1, fields.owner().group());
     octal("devmajor", block, 329, 8, 0);
     octal("devminor", block, 337, 8, 0);
     checksum(block);

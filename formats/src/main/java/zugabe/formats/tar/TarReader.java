@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.formats.unix.Owner;
 
 /**
  * Reads a tar file from its start to its end (POSIX.1-2017, pax, "ustar Interchange Format" and
@@ -29,11 +30,13 @@ public final class TarReader {
    * @param type {@code 0} file, {@code 1} hard link, {@code 2} symbolic link, {@code 5} folder, or
    *     another
    * @param mode Unix permission bits
+   * @param owner whom it belongs to
    * @param size of its content in bytes
    * @param link what a link leads to
    * @param seconds time of its last change, since 1970
    */
-  public record Entry(String name, char type, int mode, long size, String link, long seconds) {
+  public record Entry(
+      String name, char type, int mode, Owner owner, long size, String link, long seconds) {
     public boolean isFolder() {
       return type == '5';
     }
@@ -162,6 +165,11 @@ public final class TarReader {
         prefix.isEmpty() ? name : prefix + "/" + name,
         folder ? '5' : type,
         (int) number(block, 100, 8, at) & 07777,
+        new Owner(
+            field(block, 265, 32),
+            number(block, 108, 8, at),
+            field(block, 297, 32),
+            number(block, 116, 8, at)),
         type == '1' || type == '2' || type == '5' || folder ? 0 : size,
         field(block, 157, 100),
         number(block, 136, 12, at));
@@ -225,19 +233,33 @@ public final class TarReader {
 
   private Entry with(Entry entry, Map<String, String> extended, long at) throws TarFaultException {
     if (extended.containsKey("size")) {
-      String size = extended.get("size");
-      if (!size.matches("[0-9]{1,18}")) {
-        throw new TarFaultException("an extended header is damaged", at);
-      }
-      left = Long.parseLong(size);
+      left = number(extended, "size", 0, at);
       padding = TarHeader.padding(left);
     }
+    Owner owner = entry.owner();
     return new Entry(
         extended.getOrDefault("path", entry.name()),
         entry.type(),
         entry.mode(),
+        new Owner(
+            extended.getOrDefault("uname", owner.user()),
+            number(extended, "uid", owner.uid(), at),
+            extended.getOrDefault("gname", owner.group()),
+            number(extended, "gid", owner.gid(), at)),
         left,
         extended.getOrDefault("linkpath", entry.link()),
         entry.seconds());
+  }
+
+  private static long number(Map<String, String> extended, String key, long otherwise, long at)
+      throws TarFaultException {
+    String digits = extended.get(key);
+    if (digits == null) {
+      return otherwise;
+    }
+    if (!digits.matches("[0-9]{1,18}")) {
+      throw new TarFaultException("an extended header is damaged", at);
+    }
+    return Long.parseLong(digits);
   }
 }

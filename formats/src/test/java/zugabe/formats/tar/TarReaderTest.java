@@ -13,10 +13,12 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
+import org.apache.commons.compress.archivers.tar.TarArchiveInputStream;
 import org.apache.commons.compress.archivers.tar.TarArchiveOutputStream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.bytes.Content;
+import zugabe.formats.unix.Owner;
 
 /** Tar files of our own and of an independent writer, whole and damaged. */
 public final class TarReaderTest {
@@ -59,6 +61,59 @@ public final class TarReaderTest {
             "0 755 " + "tern/ü 水".repeat(30) + "  deep",
             "0 644 tern/empty  ",
             "2 777 tern/link empty ");
+  }
+
+  @DataProvider
+  public Object[][] owners() {
+    return new Object[][] {
+      {new Owner("root", 0, "root", 0)},
+      {new Owner("saltmarsh", 990, "adm", 4)},
+      {new Owner("", 1001, "", 1002)},
+      // more than seven octal digits, as directory services give them
+      {new Owner("terns", 2_097_152, "terns", 4_294_967_294L)},
+      // longer than the field, and beyond ASCII
+      {new Owner("keeper-of-the-saltmarsh-tide-table", 7, "flußseeschwalbe", 8)},
+    };
+  }
+
+  @Test(dataProvider = "owners")
+  public void ownersAreReadBackHereAndByAnotherReader(Owner owner) throws Exception {
+    Content text = Content.of("deep".getBytes(StandardCharsets.UTF_8));
+    List<TarMember> members =
+        List.of(
+            TarMember.folder("tern", TIME, 0750).ownedBy(owner),
+            TarMember.file("tern/log", TIME, 0640, text).ownedBy(owner),
+            TarMember.link("tern/link", TIME, "log").ownedBy(owner));
+    TarContent tar = new TarContent(members);
+    byte[] bytes = tar.open().readAllBytes();
+    assertThat(bytes).hasSize((int) tar.size());
+
+    TarReader reader = new TarReader(new ByteArrayInputStream(bytes));
+    for (int i = 0; i < members.size(); i++) {
+      assertThat(reader.next().orElseThrow().owner()).isEqualTo(owner);
+    }
+    try (var other = new TarArchiveInputStream(new ByteArrayInputStream(bytes), "UTF-8")) {
+      for (int i = 0; i < members.size(); i++) {
+        TarArchiveEntry e = other.getNextEntry();
+        assertThat(
+                new Owner(e.getUserName(), e.getLongUserId(), e.getGroupName(), e.getLongGroupId()))
+            .isEqualTo(owner);
+      }
+    }
+  }
+
+  @Test
+  public void anOwnerThatIsNoNumberIsATypedError() throws Exception {
+    Owner big = new Owner("terns", 9_999_999, "terns", 1);
+    byte[] bytes =
+        new TarContent(List.of(TarMember.folder("tern", TIME, 0755).ownedBy(big)))
+            .open()
+            .readAllBytes();
+    int at = new String(bytes, StandardCharsets.ISO_8859_1).indexOf("uid=9999999");
+    bytes[at + 4] = '-';
+    assertThatThrownBy(() -> read(bytes))
+        .isInstanceOf(TarFaultException.class)
+        .hasMessageContaining("an extended header is damaged");
   }
 
   @DataProvider

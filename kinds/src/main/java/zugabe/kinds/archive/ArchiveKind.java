@@ -186,7 +186,7 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
   }
 
   private static void nothing(Findings findings, Where where, String key, String why) {
-    findings.add(RecipeCode.Z1022, where, key + " does nothing here: " + why + ".", "Remove it.");
+    findings.add(RecipeCode.Z1022, where, key + " has no effect here: " + why + ".", "Remove it.");
   }
 
   private static Map<String, CarriedRuntime> runtimes(Keys keys, Resolving by) throws IOException {

@@ -47,7 +47,7 @@ record Keys(
       Field.optional(
               "materials",
               TextShape.any().naming(Reference.To.GROUP),
-              "Group of materials whose files lie in it as they are, beside the programs.")
+              "Group of materials whose files are included as they are, next to the programs.")
           .otherwise("the only one, in an archive without programs");
   private static final Field<List<Located<ArchiveFormat>>> FORMATS =
       ArchiveFormat.key(ArchiveFormat.ZIP);
@@ -65,7 +65,7 @@ record Keys(
                       "a folder such as share/java, or .",
                       "\\.|(?!\\.\\.?(/|$))[^/\\\\]+(/(?!\\.\\.?(/|$))[^/\\\\]+)*"))
               .of(Reference.To.DELIVERABLE),
-          "Other deliverables that it holds, with the folder they lie in.");
+          "Other deliverables to include, each with the folder it goes into.");
   private static final Field<Located<Boolean>> INSTALL =
       Field.optional(
               "install",

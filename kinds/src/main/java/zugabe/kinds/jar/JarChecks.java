@@ -34,7 +34,7 @@ final class JarChecks {
           JarCode.Z3006,
           deliverable.where(),
           "The jar \"" + deliverable.name() + "\" starts nothing.",
-          "Nothing, if it is a library. Else name its main class under programs:.");
+          "Nothing, if it is a library. Otherwise, name its main class under programs:.");
     }
     if (plan.travel() == Travel.NESTED && plan.program().isEmpty()) {
       findings.add(

@@ -86,7 +86,7 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
                   + "\" doesn't end with "
                   + keys.ending()
                   + ", which is what this deliverable is.",
-              "Let the name end with "
+              "End the name with "
                   + keys.ending()
                   + (keys.leavesAsOne() ? ", or write one-file: false." : "."));
     }
@@ -135,7 +135,7 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
       findings.add(
           RecipeCode.Z1022,
           keys.scripts().where(),
-          "scripts: does nothing here, because the jar starts no program.",
+          "scripts: has no effect here, because the jar starts no program.",
           "Remove it, or name a program.");
     }
     boolean merges = keys.libraries().value() == Travel.MERGED;
@@ -148,7 +148,7 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
                 findings.add(
                     RecipeCode.Z1022,
                     action.where(),
-                    "merge: does nothing here, because libraries: "
+                    "merge: has no effect here, because libraries: "
                         + keys.libraries().value().word()
                         + " leaves every library whole.",
                     "Remove it, or write libraries: merged.");

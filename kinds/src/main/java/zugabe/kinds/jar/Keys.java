@@ -44,14 +44,14 @@ record Keys(
       Field.optional(
               "one-file",
               TextShape.yesOrNo(),
-              "Whether the jar leaves as one zip together with the files that belong to it.")
+              "Whether the jar ships as one zip together with the files that belong to it.")
           .otherwise("true when libraries are beside");
   private static final Field<Located<Scripts>> SCRIPTS =
       Field.optional(
               "scripts",
               TextShape.choice(Scripts.values()),
               "Whether start scripts are made beside the jar.")
-          .otherwise("needed, that is when the program needs what a jar can't carry");
+          .otherwise("needed: when the program needs something that a jar can't carry");
   private static final List<Field<?>> FIELDS =
       List.of(
           DeliverableKeys.PROGRAM,
@@ -66,7 +66,7 @@ record Keys(
 
   static final RecordShape<Keys> SHAPE =
       new RecordShape<>(
-          "a jar: with a program one that java -jar starts, else a library",
+          "a jar that java -jar starts, or a library if it has no program",
           FIELDS,
           Map.of(
               "packed", "Write one-file: instead.",

@@ -79,7 +79,7 @@ record Descriptor(
           "It can't be read as XML: "
               + String.valueOf(e.getMessage()).replaceAll("(?s).*Message: ", "").strip()
               + ".",
-          "Mend it; a server would refuse the application.");
+          "Fix it; a server would refuse the application.");
       return Optional.empty();
     }
   }

@@ -95,7 +95,7 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
               RecipeCode.Z1008,
               said.file().map(Located::where).orElse(said.where()),
               "\"" + file + "\" doesn't end with .war, which is what this deliverable is.",
-              "Let the name end with .war.");
+              "End the name with .war.");
     }
     Optional<Resolving.Named> named = by.program(keys.choice());
     Optional<String> group = by.group(keys.choice(), named);
@@ -138,7 +138,7 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
       findings.add(
           WarCode.Z3018,
           d.where(),
-          "The web archive \"" + d.name() + "\" is to stand alone, and has no program.",
+          "The web archive \"" + d.name() + "\" should stand alone but has no program.",
           "Name a program with a main class, or remove stands-alone:.");
     }
     Report report =
