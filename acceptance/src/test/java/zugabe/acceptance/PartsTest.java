@@ -44,7 +44,7 @@ public final class PartsTest {
           .contains(
               "warning Z4025  lib/level-1.1.jar level is there twice",
               "Z4027  lib/two.jar Package p is in the module lib/one.jar as well.",
-              "note Z4033  zugabe.yaml:3:18  programs.tern No licence text goes along for");
+              "note Z4033  zugabe.yaml:3:18  programs.tern No licence text ships with");
     }
   }
 
@@ -61,7 +61,7 @@ public final class PartsTest {
       assertThat(check(w))
           .contains(
               "warning Z4025  lib/level-1.1.jar",
-              "note Z4033  zugabe.yaml:6:8  deliverables.jar No licence text goes along for")
+              "note Z4033  zugabe.yaml:6:8  deliverables.jar No licence text ships with")
           .doesNotContain("Z4033  zugabe.yaml:3");
     }
   }

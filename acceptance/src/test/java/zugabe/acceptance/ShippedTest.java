@@ -121,8 +121,8 @@ public final class ShippedTest {
       run(w.path("app/share/text.txt"), "rwxr-xr-x");
       assertThat(check(w))
           .contains("warning Z4032  app/bin/log:1", "lines end as on Windows")
-          .contains("warning Z4029  app/bin/log", "starts with #! and may not be run")
-          .contains("note Z4030  app/share/text.txt", "is no program: text")
+          .contains("warning Z4029  app/bin/log", "starts with #! but isn't executable")
+          .contains("note Z4030  app/share/text.txt", "but isn't a program: text")
           .contains("warning Z2017  app/bin/none.sh", "It has no bytes");
       // what a program starts can't start at all
       w.write("app/bin/tern", "#!/bin/sh\r\necho tern\r\n");
@@ -146,7 +146,7 @@ public final class ShippedTest {
       w.replace(
           "zugabe.yaml", "formats: [zip]", "formats: [zip], platforms: [linux-x64, windows-x64]");
       String machine = System.getProperty("os.arch").equals("amd64") ? "windows-x64" : "linux-x64";
-      assertThat(check(w)).contains("error Z4026  native/level.so", "is to go to " + machine);
+      assertThat(check(w)).contains("error Z4026  native/level.so", "would go to " + machine);
       // among the files for all platforms of an archive it has to be of use on one of them
       w.replace(
           "zugabe.yaml",
@@ -156,7 +156,7 @@ public final class ShippedTest {
       assertThat(check(w)).doesNotContain("Z4026");
       w.replace("zugabe.yaml", "[linux-x64, windows-x64]", "[macos-x64, macos-arm64]");
       assertThat(check(w))
-          .contains("error Z4026  app/level.so", "is to go to macos-arm64, macos-x64.")
+          .contains("error Z4026  app/level.so", "would go to macos-arm64, macos-x64.")
           .contains("Leave it out of this archive, or name one for macos-arm64, macos-x64.");
     }
   }

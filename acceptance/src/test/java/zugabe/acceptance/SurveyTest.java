@@ -80,10 +80,7 @@ public final class SurveyTest {
       assertThat(told.out())
           .contains("quay.Start", "no other class refers to it", "left by developers' tools")
           .contains(
-              "classes of tests",
-              "version control",
-              "level-1.1.jar",
-              "There is no text of a licence");
+              "classes of tests", "version control", "level-1.1.jar", "There is no licence text");
       w.replace("target/zugabe.yaml", "main: quay.Other", "main: quay.Start");
       ok(w.program().zugabe("build", "-r", "target/zugabe.yaml", "-o", "out"));
       Path jar = only(w, ".*\\.jar");

@@ -88,7 +88,7 @@ public final class ToyKindTest {
     try (Workspace w = workspace()) {
       Program.Result r = w.program().zugabe("check");
       assertThat(r.exit()).isEqualTo(2);
-      assertThat(r.err()).contains("\"chest\" is not allowed here");
+      assertThat(r.err()).contains("\"chest\" isn't allowed here");
     }
   }
 }

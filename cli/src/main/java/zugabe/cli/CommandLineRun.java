@@ -67,12 +67,12 @@ final class CommandLineRun {
           .orElseThrow()
           .run(new Given(given, terminal, kinds));
     } catch (IOException | UncheckedIOException e) {
-      tell(e, "zugabe: " + (e.getMessage() == null ? e.toString() : e.getMessage()), debug);
+      report(e, "zugabe: " + (e.getMessage() == null ? e.toString() : e.getMessage()), debug);
       return MACHINE_FAILED;
     } catch (ParameterException e) {
       throw e;
     } catch (RuntimeException e) {
-      tell(
+      report(
           e,
           "zugabe: this is a bug in zugabe, not a mistake of yours: "
               + e
@@ -82,7 +82,7 @@ final class CommandLineRun {
     }
   }
 
-  private void tell(Exception e, String message, boolean debug) {
+  private void report(Exception e, String message, boolean debug) {
     terminal.err().println(message);
     if (debug) {
       e.printStackTrace(terminal.err());

@@ -9,7 +9,7 @@ import picocli.CommandLine.Model.OptionSpec;
 final class Verbs {
   private Verbs() {}
 
-  private static List<Verb> all() {
+  private static List<Verb> verbs() {
     return List.of(
         new SurveyVerb(),
         new CheckVerb(),
@@ -24,13 +24,13 @@ final class Verbs {
   }
 
   static Optional<Verb> find(String name) {
-    return all().stream().filter(v -> v.name().equals(name)).findFirst();
+    return verbs().stream().filter(v -> v.name().equals(name)).findFirst();
   }
 
   /** The whole command line. */
   static CommandSpec model() {
     CommandSpec root = root();
-    all().forEach(v -> root.addSubcommand(v.name(), v.spec()));
+    verbs().forEach(v -> root.addSubcommand(v.name(), v.spec()));
     return root;
   }
 

@@ -93,7 +93,7 @@ final class Surveying {
   }
 
   private List<Function<Proposal, Draft>> drafting() {
-    return kinds.all().stream().<Function<Proposal, Draft>>map(k -> k::draft).toList();
+    return kinds.kinds().stream().<Function<Proposal, Draft>>map(k -> k::draft).toList();
   }
 
   private Proposal.Around around() {

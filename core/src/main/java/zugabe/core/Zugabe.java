@@ -67,11 +67,11 @@ public final class Zugabe {
     try (Workers workers = Workers.of(around.jobs())) {
       Optional<Planning.Checked> checked = planning.look(request, workers, findings);
       String recipe = planning.recipeFile(request).map(around::shown).orElse("");
-      return looked(checked, recipe, findings);
+      return checkAnswer(checked, recipe, findings);
     }
   }
 
-  private static Answer.Check looked(
+  private static Answer.Check checkAnswer(
       Optional<Planning.Checked> checked, String recipe, Findings findings) {
     return new Answer.Check(
         findings.sorted(),
@@ -179,7 +179,8 @@ public final class Zugabe {
     try (Workers workers = Workers.of(around.jobs())) {
       Request request = new Request(Optional.empty(), List.of(), List.of());
       Path there = around.here().resolve(folder).normalize();
-      return looked(planning.look(draft, request, there, workers, findings), "the draft", findings);
+      return checkAnswer(
+          planning.look(draft, request, there, workers, findings), "the draft", findings);
     }
   }
 
@@ -241,7 +242,7 @@ public final class Zugabe {
   /** What kinds make of programs in Java, by their names in recipes. */
   public Map<Wishes.Make, String> makes() {
     Map<Wishes.Make, String> makes = new EnumMap<>(Wishes.Make.class);
-    kinds.all().forEach(k -> k.makes().ifPresent(m -> makes.putIfAbsent(m, k.name())));
+    kinds.kinds().forEach(k -> k.makes().ifPresent(m -> makes.putIfAbsent(m, k.name())));
     return makes;
   }
 

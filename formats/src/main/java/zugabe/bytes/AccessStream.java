@@ -1,10 +1,9 @@
 package zugabe.bytes;
 
 import java.io.IOException;
-import java.io.InputStream;
 
 /** A range of an {@link Access} as a stream. */
-final class AccessStream extends InputStream {
+final class AccessStream extends BlockStream {
   private final Access access;
   private long position;
   private long left;
@@ -13,12 +12,6 @@ final class AccessStream extends InputStream {
     this.access = access;
     this.position = position;
     this.left = length;
-  }
-
-  @Override
-  public int read() throws IOException {
-    byte[] one = new byte[1];
-    return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
   }
 
   @Override

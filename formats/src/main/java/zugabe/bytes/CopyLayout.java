@@ -8,7 +8,7 @@ record CopyLayout(String label, Content content) implements Layout {
   @Override
   public Iterator<Segment> segments() {
     return List.<Segment>of(
-            new Segment.Packed(label, content, Packing.stored(), Segment.Head.NOTHING))
+            new Segment.Compressed(label, content, Packing.stored(), Segment.Head.NOTHING))
         .iterator();
   }
 

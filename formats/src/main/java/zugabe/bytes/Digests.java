@@ -1,6 +1,5 @@
 package zugabe.bytes;
 
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.security.MessageDigest;
@@ -47,21 +46,13 @@ public final class Digests {
     return new FeedingStream(in, digest);
   }
 
-  private static final class FeedingStream extends FilterInputStream {
+  private static final class FeedingStream extends BlockStream {
+    private final InputStream in;
     private final MessageDigest digest;
 
     FeedingStream(InputStream in, MessageDigest digest) {
-      super(in);
+      this.in = in;
       this.digest = digest;
-    }
-
-    @Override
-    public int read() throws IOException {
-      int value = in.read();
-      if (value >= 0) {
-        digest.update((byte) value);
-      }
-      return value;
     }
 
     @Override
@@ -74,14 +65,13 @@ public final class Digests {
     }
 
     @Override
-    public long skip(long count) throws IOException {
-      byte[] sink = new byte[(int) Math.min(8192, Math.max(0, count))];
-      return sink.length == 0 ? 0 : Math.max(0, read(sink, 0, sink.length));
+    public int available() throws IOException {
+      return in.available();
     }
 
     @Override
-    public boolean markSupported() {
-      return false;
+    public void close() throws IOException {
+      in.close();
     }
   }
 }

@@ -26,7 +26,7 @@ public final class Fields {
   }
 
   /** The same file, read the other way round or not. */
-  public Fields as(boolean big) {
+  public Fields withByteOrder(boolean big) {
     return new Fields(access, big);
   }
 

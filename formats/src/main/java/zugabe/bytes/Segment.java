@@ -26,11 +26,11 @@ public sealed interface Segment {
    * Content that is compressed on the way, behind a header of fixed width that is filled in once
    * the result is known.
    */
-  record Packed(String label, Content content, Packing packing, Head head, Tail tail)
+  record Compressed(String label, Content content, Packing packing, Head head, Tail tail)
       implements Segment {
 
     /** With nothing behind it. */
-    public Packed(String label, Content content, Packing packing, Head head) {
+    public Compressed(String label, Content content, Packing packing, Head head) {
       this(label, content, packing, head, Tail.NOTHING);
     }
   }

@@ -50,7 +50,7 @@ final class InnerJarFile extends JarFile {
         .toEpochMilli();
   }
 
-  private List<JarEntry> all() {
+  private List<JarEntry> list() {
     List<JarEntry> all = new ArrayList<>();
     try {
       for (int i = 0; i < library.count(); i++) {
@@ -64,17 +64,17 @@ final class InnerJarFile extends JarFile {
 
   @Override
   public Enumeration<JarEntry> entries() {
-    return Collections.enumeration(all());
+    return Collections.enumeration(list());
   }
 
   @Override
   public Stream<JarEntry> stream() {
-    return all().stream();
+    return list().stream();
   }
 
   /** Entries as the running version of Java sees them (since Java 10). */
   public Stream<JarEntry> versionedStream() {
-    return all().stream().filter(e -> !e.getName().startsWith("META-INF/versions/"));
+    return list().stream().filter(e -> !e.getName().startsWith("META-INF/versions/"));
   }
 
   @Override

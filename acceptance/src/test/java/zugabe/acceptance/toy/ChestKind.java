@@ -50,7 +50,7 @@ final class ChestKind implements Kind<ChestKeys, ChestKind.Checked> {
   /** What only this kind knows. */
   record Chest(String file, Optional<String> lid) implements Digested {
     @Override
-    public void tell(PlanDigest digest) {
+    public void addTo(PlanDigest digest) {
       digest.text("file", file).text("lid", lid);
     }
   }
@@ -173,7 +173,7 @@ final class ChestKind implements Kind<ChestKeys, ChestKind.Checked> {
   public Optional<Inspection> inspect(Opened file, Findings findings) throws IOException {
     return file.name().endsWith(ENDING)
         ? TarInspector.inspect(file.name(), file.content(), findings)
-            .map(i -> i.as(NAME, Map.of("name", "a chest"), Map.of("command", "chest/open")))
+            .map(i -> i.withKind(NAME, Map.of("name", "a chest"), Map.of("command", "chest/open")))
         : Optional.empty();
   }
 }

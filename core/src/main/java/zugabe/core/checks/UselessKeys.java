@@ -43,7 +43,7 @@ public final class UselessKeys {
     keys.others(usedRoots);
   }
 
-  private void tell(Where where, String what, String fix) {
+  private void report(Where where, String what, String fix) {
     findings.add(RecipeCode.Z1022, where, what, fix);
   }
 
@@ -53,7 +53,7 @@ public final class UselessKeys {
             .filter(x -> x.program().filter(y -> y.name().equals(name)).isPresent())
             .toList();
     if (with.isEmpty()) {
-      tell(
+      report(
           p.where(),
           "No deliverable has the program \"" + name + "\".",
           "Name it in a deliverable, or remove it.");
@@ -66,7 +66,7 @@ public final class UselessKeys {
           .service()
           .ifPresent(
               s ->
-                  tell(
+                  report(
                       s.where(),
                       "service: has no effect, because nothing installs the program.",
                       fix));
@@ -74,7 +74,7 @@ public final class UselessKeys {
           .firstRun()
           .ifPresent(
               f ->
-                  tell(
+                  report(
                       f.where(),
                       "first-run: has no effect, because nothing installs the program.",
                       fix));
@@ -86,7 +86,7 @@ public final class UselessKeys {
           .interpreter()
           .ifPresent(
               i ->
-                  tell(
+                  report(
                       i.where(),
                       "interpreter: has no effect: \"" + name + "\" is a program in Java.",
                       "Remove it, or name the file that it runs by file:."));
@@ -95,13 +95,13 @@ public final class UselessKeys {
 
   private void notJava(String name, ProgramSpec p) {
     String why = " has no effect: \"" + name + "\" isn't a program in Java.";
-    p.start().java().ifPresent(j -> tell(j.where(), "java:" + why, "Remove it."));
-    p.start().modules().ifPresent(m -> tell(m.main().where(), "modules:" + why, "Remove it."));
+    p.start().java().ifPresent(j -> report(j.where(), "java:" + why, "Remove it."));
+    p.start().modules().ifPresent(m -> report(m.main().where(), "modules:" + why, "Remove it."));
     p.start().options().stream()
         .limit(1)
         .forEach(
             o ->
-                tell(
+                report(
                     o.where(),
                     "options:" + why,
                     "Remove it; what the program itself takes goes under arguments:."));
@@ -119,7 +119,7 @@ public final class UselessKeys {
               uses.add(p.use());
             });
     if (uses.isEmpty()) {
-      tell(
+      report(
           group.where(),
           "No deliverable has the materials \"" + name + "\".",
           "Name them in a deliverable or a program, or remove them.");
@@ -129,7 +129,7 @@ public final class UselessKeys {
         .forEach(
             (section, where) -> {
               if (!used.contains(section)) {
-                tell(
+                report(
                     where,
                     section.key() + ": has no effect: no deliverable of these materials ships it.",
                     "Remove it, or make a deliverable that does.");
@@ -163,7 +163,7 @@ public final class UselessKeys {
         .forEach(
             (name, key) -> {
               if (!signing.contains(name)) {
-                tell(
+                report(
                     key.store().where(),
                     "No deliverable is signed with the key \"" + name + "\".",
                     "Name it by sign: in a deliverable, or remove it.");
@@ -174,7 +174,7 @@ public final class UselessKeys {
         .destinations()
         .forEach(
             (name, to) ->
-                tell(
+                report(
                     to.kind().where(),
                     "Nothing is handed over to \"" + name + "\" in this version.",
                     "Remove it for now, and copy the files from the output folder."));
@@ -184,7 +184,7 @@ public final class UselessKeys {
         .forEach(
             (name, folder) -> {
               if (!usedRoots.contains(name)) {
-                tell(
+                report(
                     folder.where(),
                     "No path starts from the root \"" + name + "\".",
                     "Write " + name + ":path where files of it are meant, or remove it.");

@@ -66,7 +66,7 @@ public record Inspection(
   }
 
   /** The same, taken for something closer. */
-  public Inspection as(
+  public Inspection withKind(
       String closer, Map<String, String> itsIdentity, Map<String, String> itsStart) {
     return new Inspection(closer, size, itsIdentity, itsStart, java, manifest, holds, facts);
   }

@@ -61,7 +61,7 @@ public record CarriedRuntime(List<OwnFile> files, int java, String platform, Whe
   }
 
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest.files("file", files).text("java", java).text("platform", platform);
   }
 

@@ -37,7 +37,7 @@ public final class ProgramJars {
   }
 
   /** All of them, by their file names in {@code lib}. */
-  public Map<String, ProgramJar> all(Findings findings) throws IOException {
+  public Map<String, ProgramJar> jars(Findings findings) throws IOException {
     Map<String, List<Part>> groups = new LinkedHashMap<>();
     for (Part part : programs()) {
       groups.computeIfAbsent(part.materials().name(), n -> new ArrayList<>()).add(part);

@@ -74,7 +74,7 @@ final class StartedFile {
     } else if (!built(file)) {
       return;
     } else if (Platforms.isWindows(platform) && !isForWindows(file.path())) {
-      tell(
+      report(
           "Windows starts files by their endings, and "
               + file.path()
               + " has none of "
@@ -87,7 +87,7 @@ final class StartedFile {
               + ".cmd beside it, or name the interpreter that reads it (interpreter:).");
     } else if (!Platforms.isWindows(platform)
         && file.path().toLowerCase(Locale.ROOT).matches(".*\\.(cmd|bat)")) {
-      tell(
+      report(
           file.path() + " is a batch file, but would be started on " + platform + ".",
           "Name the program without the ending in file:, and put a script for Unix beside it.");
     }
@@ -102,7 +102,7 @@ final class StartedFile {
     }
     // what stands under own-for: or natives: is told where it is looked at
     if (part.materials().own().contains(file)) {
-      tell(
+      report(
           file.path()
               + " is for "
               + String.join(", ", builtFor)
@@ -116,7 +116,7 @@ final class StartedFile {
     return false;
   }
 
-  private void tell(String what, String fix) {
+  private void report(String what, String fix) {
     findings.add(InstallCode.Z3020, program.where(), what, fix);
   }
 }

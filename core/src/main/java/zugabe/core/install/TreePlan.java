@@ -38,7 +38,7 @@ public record TreePlan(
   }
 
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest.texts("platform", platforms).text("runtimes", runtimes.size());
     runtimes.forEach((platform, r) -> digest.text("platform", platform).part("runtime", r));
     digest.text("install", install).file("licence", licence).file("icon", icon).part("jars", jars);

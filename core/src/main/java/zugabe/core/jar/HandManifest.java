@@ -18,7 +18,7 @@ import zugabe.formats.jar.ManifestReader;
  */
 public record HandManifest(FileContent file, Manifest manifest) implements Digested {
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest.text("file", file.name()).text("manifest", manifest);
   }
 

@@ -26,7 +26,7 @@ public record JarStyle(
     Map<String, Located<String>> attributes)
     implements Digested {
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest
         .text("travel", travel)
         .text("packing", packing)

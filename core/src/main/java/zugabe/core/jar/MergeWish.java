@@ -11,7 +11,7 @@ import zugabe.core.plan.PlanDigest;
  */
 public record MergeWish(String pattern, MergeAction action, Where where) implements Digested {
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest.text("pattern", pattern).text("action", action);
   }
 }

@@ -32,20 +32,15 @@ public final class ReceiptJson {
     map.put("files", files(row.files()));
     map.put("inputs", row.inputs().stream().map(ReceiptJson::used).toList());
     map.put("plan", row.plan());
-    map.put(
-        "overrides",
-        row.overrides().stream()
-            .map(o -> Map.of("key", o.key(), "value", o.value()))
-            .map(ReceiptJson::ordered)
-            .toList());
+    map.put("overrides", row.overrides().stream().map(o -> override(o.key(), o.value())).toList());
     map.put("findings", FindingJson.tree(row.findings()));
     return map;
   }
 
-  private static Map<String, Object> ordered(Map<String, String> override) {
+  private static Map<String, Object> override(String key, String value) {
     Map<String, Object> map = new LinkedHashMap<>();
-    map.put("key", override.get("key"));
-    map.put("value", override.get("value"));
+    map.put("key", key);
+    map.put("value", value);
     return map;
   }
 

@@ -111,10 +111,10 @@ public final class SarifJson {
     location.put("physicalLocation", physical);
     List<Object> logical = new ArrayList<>();
     if (!where.key().isEmpty()) {
-      logical.add(Map.of("fullyQualifiedName", where.key(), "kind", "key"));
+      logical.add(logical(where.key(), "key"));
     }
     if (!where.entry().isEmpty()) {
-      logical.add(Map.of("fullyQualifiedName", where.entry(), "kind", "entry"));
+      logical.add(logical(where.entry(), "entry"));
     }
     if (!logical.isEmpty()) {
       location.put("logicalLocations", logical);
@@ -131,5 +131,12 @@ public final class SarifJson {
     } catch (URISyntaxException e) {
       return "unknown";
     }
+  }
+
+  private static Map<String, Object> logical(String name, String kind) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("fullyQualifiedName", name);
+    map.put("kind", kind);
+    return map;
   }
 }

@@ -54,7 +54,7 @@ public final class Registry implements KindPlans {
                 .get());
   }
 
-  public List<Kind<?, ?>> all() {
+  public List<Kind<?, ?>> kinds() {
     return lines.stream().<Kind<?, ?>>map(l -> of(l.name())).toList();
   }
 
@@ -65,7 +65,7 @@ public final class Registry implements KindPlans {
 
   /** The findings of all kinds. */
   public List<Code> codes() {
-    return all().stream().flatMap(k -> k.codes().stream()).toList();
+    return kinds().stream().flatMap(k -> k.codes().stream()).toList();
   }
 
   @Override
@@ -107,7 +107,7 @@ public final class Registry implements KindPlans {
 
   /** What the first kind that knows the file says of it. */
   public Optional<Inspection> inspect(Opened file, Findings findings) throws IOException {
-    for (Kind<?, ?> kind : all()) {
+    for (Kind<?, ?> kind : kinds()) {
       Optional<Inspection> inspection = kind.inspect(file, findings);
       if (inspection.isPresent()) {
         return inspection;

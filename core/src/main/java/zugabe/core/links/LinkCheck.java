@@ -53,7 +53,7 @@ public final class LinkCheck {
     if (known.isEmpty()) {
       kept.put(missing);
     }
-    tell(missing, subject.java(), where);
+    report(missing, subject.java(), where);
   }
 
   private List<Missing> find(Subject subject) throws IOException {
@@ -73,7 +73,7 @@ public final class LinkCheck {
     return reach.missing();
   }
 
-  private void tell(List<Missing> all, int java, Where where) {
+  private void report(List<Missing> all, int java, Where where) {
     servers(all, where);
     Map<String, List<Missing>> groups = new TreeMap<>();
     Set<String> optional = new TreeSet<>();
@@ -87,12 +87,12 @@ public final class LinkCheck {
         groups.computeIfAbsent(m.kind() + group(m), k -> new ArrayList<>()).add(m);
       }
     }
-    groups.values().forEach(g -> tell(new Telling(g, java), where));
+    groups.values().forEach(g -> report(new Reported(g, java), where));
     if (!optional.isEmpty()) {
       findings.add(
           LinkCode.Z8008,
           where,
-          "The code is prepared for the absence of " + Telling.few(List.copyOf(optional)) + ".",
+          "The code is prepared for the absence of " + Reported.few(List.copyOf(optional)) + ".",
           "Add them, if you want what they are for.");
     }
   }
@@ -101,15 +101,15 @@ public final class LinkCheck {
   private void servers(List<Missing> all, Where where) {
     List<Missing> some = all.stream().filter(m -> m.kind() == Missing.Kind.SOME_SERVERS).toList();
     Map<Integer, List<Missing>> groups = new TreeMap<>();
-    some.forEach(m -> groups.computeIfAbsent(Telling.servers(m), k -> new ArrayList<>()).add(m));
+    some.forEach(m -> groups.computeIfAbsent(Reported.servers(m), k -> new ArrayList<>()).add(m));
     // what is only perhaps come to doesn't keep a server from running the rest
     Map<Integer, Integer> left = new TreeMap<>();
     some.stream()
         .filter(m -> m.sure() == Sure.CALLED)
-        .map(Telling::servers)
+        .map(Reported::servers)
         .forEach(s -> left.merge(Servers.open(s), s, (a, b) -> a & b));
     for (Map.Entry<Integer, List<Missing>> group : groups.entrySet()) {
-      Telling telling = new Telling(group.getValue(), 0);
+      Reported telling = new Reported(group.getValue(), 0);
       Code code = LinkCode.Z8010;
       boolean nowhere = left.getOrDefault(Servers.open(group.getKey()), -1) == 0;
       boolean sure = group.getValue().stream().anyMatch(m -> m.sure() == Sure.CALLED);
@@ -132,7 +132,7 @@ public final class LinkCheck {
     return name.contains(".") ? name.substring(0, name.lastIndexOf('.')) : "";
   }
 
-  private void tell(Telling group, Where where) {
+  private void report(Reported group, Where where) {
     Code code = code(group.kind());
     Severity severity =
         code.severity() == Severity.ERROR && !group.isSure() ? Severity.WARNING : code.severity();

@@ -22,7 +22,7 @@ final class BlockWriter {
   /** For blocks that are being packed: half of what the runtime may take. */
   private static final long MEMORY_BYTES = Runtime.getRuntime().maxMemory() / 2;
 
-  private final Segment.Packed segment;
+  private final Segment.Compressed segment;
   private final Workers workers;
   private final Sink sink;
   private final Runnable tick;
@@ -35,7 +35,7 @@ final class BlockWriter {
   private long read;
   private long written;
 
-  BlockWriter(Segment.Packed segment, Workers workers, Sink sink, Runnable tick) {
+  BlockWriter(Segment.Compressed segment, Workers workers, Sink sink, Runnable tick) {
     this.segment = segment;
     this.workers = workers;
     this.sink = sink;

@@ -134,7 +134,7 @@ public final class Builder {
         rows.put(d.planned().name(), row(d.planned(), write(folder, d.planned())));
         progress.at("making the receipt", 0, 0);
       }
-      Leftovers leftovers = new Leftovers(plan, all(), order, findings);
+      Leftovers leftovers = new Leftovers(plan, outputs(), order, findings);
       List<String> left = leftovers.of(folder, last);
       List<Receipt.Row> made = List.copyOf(rows.values());
       Receipt receipt = merged(last, made, order.tidy() ? List.of() : left);
@@ -149,7 +149,7 @@ public final class Builder {
           e.getMessage() + ".",
           "Wait until the program that writes it has finished, then build again.");
     } catch (IOException e) {
-      MakingFaults.tell(e, order.shown(), findings);
+      MakingFaults.report(e, order.shown(), findings);
     } finally {
       if (!done) {
         parts.remove(folder);
@@ -171,7 +171,7 @@ public final class Builder {
   }
 
   private boolean hasRoom() throws IOException {
-    long needed = all().stream().mapToLong(o -> o.layout().leastSize()).sum();
+    long needed = outputs().stream().mapToLong(o -> o.layout().leastSize()).sum();
     long free = disk.free(order.out());
     if (free >= needed) {
       return true;
@@ -186,13 +186,13 @@ public final class Builder {
 
   private boolean overwritesMaterial(OutputFolder folder) throws IOException {
     boolean found = false;
-    for (Output output : all()) {
+    for (Output output : outputs()) {
       Path target = folder.file(output.file());
       if (!Files.exists(target)) {
         continue;
       }
       long size = Files.size(target);
-      for (Input input : all().stream().flatMap(o -> o.inputs().stream()).toList()) {
+      for (Input input : outputs().stream().flatMap(o -> o.inputs().stream()).toList()) {
         for (FileContent file : input.files()) {
           // most files have another size, which is known
           if (file.path().equals(target)
@@ -210,7 +210,7 @@ public final class Builder {
     return found;
   }
 
-  private List<Output> all() {
+  private List<Output> outputs() {
     return outputs.values().stream().flatMap(List::stream).toList();
   }
 

@@ -13,7 +13,7 @@ final class MakingFaults {
   private MakingFaults() {}
 
   /** A finding for what went wrong. */
-  static void tell(IOException e, String folder, Findings findings) {
+  static void report(IOException e, String folder, Findings findings) {
     String reason = reason(e);
     if (reason.contains("No space left")
         || reason.contains("not enough space")

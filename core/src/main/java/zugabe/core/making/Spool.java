@@ -81,13 +81,13 @@ final class Spool {
       throws IOException {
     try (Sink sink = new Sink(file)) {
       Spool spool = new Spool(workers, progress, sink, what, 0);
-      spool.all(layout);
+      spool.writeAll(layout);
       long size = sink.position();
       return new Written(size, sink.finish(), spool.jobs);
     }
   }
 
-  private void all(Layout layout) throws IOException {
+  private void writeAll(Layout layout) throws IOException {
     try {
       run(layout.segments());
     } finally {
@@ -116,7 +116,7 @@ final class Spool {
   }
 
   private Pending start(Segment segment) {
-    if (segment instanceof Segment.Packed p
+    if (segment instanceof Segment.Compressed p
         && p.content().size() <= Packing.BLOCK_BYTES
         && !p.packing().packsAlways()) {
       return new Pending(p, workers.submit(() -> pack(p)), p.content().size());
@@ -124,7 +124,7 @@ final class Spool {
     return new Pending(segment, null, 0);
   }
 
-  private static Ready pack(Segment.Packed p) throws IOException {
+  private static Ready pack(Segment.Compressed p) throws IOException {
     int size = (int) p.content().size();
     byte[] content = new byte[size];
     try (InputStream in = p.content().open()) {
@@ -145,7 +145,7 @@ final class Spool {
 
   private void write(Pending pending) throws IOException {
     if (pending.work() != null) {
-      Segment.Packed p = (Segment.Packed) pending.segment();
+      Segment.Compressed p = (Segment.Compressed) pending.segment();
       Ready ready = Workers.take(pending.work());
       sink.write(p.head().encode(position(), ready.outcome));
       sink.write(ready.bytes);
@@ -154,8 +154,8 @@ final class Spool {
       sink.write(e.encoder().encode(position()));
     } else if (pending.segment() instanceof Segment.Copy c) {
       copy(c);
-    } else if (pending.segment() instanceof Segment.Packed p) {
-      packed(p);
+    } else if (pending.segment() instanceof Segment.Compressed p) {
+      compressed(p);
     } else if (pending.segment() instanceof Segment.Inside inside) {
       inside(inside);
     } else {
@@ -176,7 +176,7 @@ final class Spool {
     }
   }
 
-  private void packed(Segment.Packed p) throws IOException {
+  private void compressed(Segment.Compressed p) throws IOException {
     long at = position();
     int width = p.head().width(at);
     if (width > 0) {
@@ -197,7 +197,7 @@ final class Spool {
     long at = position();
     sink.leaveHead(inside.head().width(at));
     long start = sink.position();
-    new Spool(workers, progress, sink, what, start).all(inside.layout());
+    new Spool(workers, progress, sink, what, start).writeAll(inside.layout());
     long size = sink.position() - start;
     Segment.Outcome outcome = new Segment.Outcome(false, sink.crc32From(start), size, size);
     sink.fillHead(inside.head().encode(at, outcome));

@@ -117,7 +117,7 @@ public final class ClassSurvey {
   }
 
   /** Every class that can be read, by name. Parses them all. */
-  public List<ClassFacts> all() throws IOException {
+  public List<ClassFacts> classes() throws IOException {
     return reading.workers.map(classes, reading::parse).stream()
         .flatMap(Optional::stream)
         .sorted(Comparator.comparing(ClassFacts::name))
@@ -126,7 +126,7 @@ public final class ClassSurvey {
 
   /** Names of the classes that can be started. Parses them all. */
   public List<String> startable() throws IOException {
-    return all().stream()
+    return classes().stream()
         .filter(f -> f.main() == ClassFacts.Main.USABLE)
         .map(ClassFacts::name)
         .toList();

@@ -2,7 +2,6 @@ package zugabe.core.materials;
 
 import java.io.FileInputStream;
 import java.io.FileNotFoundException;
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
@@ -17,6 +16,7 @@ import java.security.MessageDigest;
 import java.util.HexFormat;
 import java.util.Optional;
 import zugabe.bytes.Access;
+import zugabe.bytes.BlockStream;
 import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.bytes.Digests;
@@ -198,20 +198,15 @@ public final class FileContent implements Content {
   }
 
   /** Digests what passes and judges it at the end. */
-  private final class Checked extends FilterInputStream {
+  private final class Checked extends BlockStream {
+    private final InputStream in;
     private final MessageDigest digest;
     private long count;
     private boolean ended;
 
     Checked(InputStream in) {
-      super(in);
+      this.in = in;
       this.digest = Digests.sha256();
-    }
-
-    @Override
-    public int read() throws IOException {
-      byte[] one = new byte[1];
-      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
     }
 
     @Override
@@ -241,13 +236,8 @@ public final class FileContent implements Content {
     }
 
     @Override
-    public long skip(long wanted) throws IOException {
-      return Math.max(0, read(new byte[(int) Math.min(8192, wanted)]));
-    }
-
-    @Override
-    public boolean markSupported() {
-      return false;
+    public void close() throws IOException {
+      in.close();
     }
   }
 }

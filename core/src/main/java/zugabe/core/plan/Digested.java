@@ -5,5 +5,5 @@ package zugabe.core.plan;
  * digests; places in the recipe don't count.
  */
 public interface Digested {
-  void tell(PlanDigest digest);
+  void addTo(PlanDigest digest);
 }

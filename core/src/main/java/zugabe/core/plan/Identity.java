@@ -21,7 +21,7 @@ public record Identity(
     Optional<String> summary)
     implements Digested {
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest
         .text("id", id)
         .text("short", shortName)

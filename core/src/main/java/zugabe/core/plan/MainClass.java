@@ -141,7 +141,8 @@ final class MainClass {
         .forEach(near::add);
     if (near.isEmpty()) {
       near.addAll(
-          Nearest.of(name, materials.classes().all().stream().map(ClassFacts::name).toList(), 3));
+          Nearest.of(
+              name, materials.classes().classes().stream().map(ClassFacts::name).toList(), 3));
     }
     return near.isEmpty() ? others() : "Did you mean " + String.join(" or ", near) + "?";
   }

@@ -39,7 +39,7 @@ public record Part(
   }
 
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest
         .part("program", program)
         .materials("materials", materials)

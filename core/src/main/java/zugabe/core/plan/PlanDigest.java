@@ -26,7 +26,7 @@ public final class PlanDigest {
   public static String of(Digested plan) {
     PlanDigest digest = new PlanDigest();
     digest.text("program", Version.TEXT);
-    plan.tell(digest);
+    plan.addTo(digest);
     return Digests.sha256Hex(digest.lines.toString().getBytes(StandardCharsets.UTF_8));
   }
 
@@ -63,7 +63,7 @@ public final class PlanDigest {
   public PlanDigest part(String name, Digested part) {
     String outer = prefix;
     prefix = outer + name + "/";
-    part.tell(this);
+    part.addTo(this);
     prefix = outer;
     return this;
   }

@@ -43,7 +43,7 @@ public record Planned(
   }
 
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest
         .text("name", name)
         .text("kind", kind)

@@ -47,7 +47,7 @@ public record Program(
   public record JavaStart(String main, JavaRange java, Optional<Modules> modules, boolean toolkit)
       implements Start {
     @Override
-    public void tell(PlanDigest digest) {
+    public void addTo(PlanDigest digest) {
       digest
           .text("main", main)
           .text("java", java.text())
@@ -64,7 +64,7 @@ public record Program(
    */
   public record FileStart(String file, Optional<String> interpreter) implements Start {
     @Override
-    public void tell(PlanDigest digest) {
+    public void addTo(PlanDigest digest) {
       digest.text("file", file).text("interpreter", interpreter);
     }
   }
@@ -72,7 +72,7 @@ public record Program(
   /** A main module and further ones to resolve. */
   public record Modules(String main, List<String> add, Where where) implements Digested {
     @Override
-    public void tell(PlanDigest digest) {
+    public void addTo(PlanDigest digest) {
       digest.text("main", main).texts("add", add);
     }
   }
@@ -89,7 +89,7 @@ public record Program(
     public static final Setup NONE = new Setup(Optional.empty(), Optional.empty());
 
     @Override
-    public void tell(PlanDigest digest) {
+    public void addTo(PlanDigest digest) {
       digest.part("service", service).text("first", firstRun.isPresent());
       firstRun.ifPresent(f -> digest.texts("first", f));
     }
@@ -105,7 +105,7 @@ public record Program(
   public record Service(List<String> arguments, boolean atBoot, Optional<String> user)
       implements Digested {
     @Override
-    public void tell(PlanDigest digest) {
+    public void addTo(PlanDigest digest) {
       digest.texts("argument", arguments).text("boot", atBoot).text("user", user);
     }
   }
@@ -162,7 +162,7 @@ public record Program(
   }
 
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest
         .text("name", name)
         .part("start", start)

@@ -145,7 +145,11 @@ public record TaggedShape<T>(
     @SuppressWarnings("unchecked") // made so two lines above
     Map<String, Object> others = (Map<String, Object>) schema.get("properties");
     Map<String, Object> properties = new LinkedHashMap<>();
-    properties.put(tag.key(), Map.of("description", own.what(), "const", name));
+    // the order of Map.of is another in every process
+    Map<String, Object> tagged = new LinkedHashMap<>();
+    tagged.put("description", own.what());
+    tagged.put("const", name);
+    properties.put(tag.key(), tagged);
     properties.putAll(others);
     Map<String, Object> branch = new LinkedHashMap<>();
     branch.put("title", name);

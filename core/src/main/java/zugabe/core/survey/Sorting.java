@@ -153,7 +153,7 @@ final class Sorting {
             .distinct()
             .toList();
     if (!unknown.isEmpty()) {
-      missing.add("No licence is told by " + String.join(", ", unknown) + ".");
+      missing.add("No licence is stated by " + String.join(", ", unknown) + ".");
     }
     boolean window = programs.stream().anyMatch(p -> p.surface().equals("window"));
     if (window && found.stream().noneMatch(f -> f.what().nature() == Nature.PICTURE)) {

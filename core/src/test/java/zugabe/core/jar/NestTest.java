@@ -32,7 +32,7 @@ public final class NestTest {
   private static ArchivedContent entry(String name, long size, FileContent file) {
     return new ArchivedContent(
         new ZipEntry(
-            name, new ZipEntry.Packed(0, 0, size, size), new ZipEntry.Place(0, 0), 0, 0, file),
+            name, new ZipEntry.Payload(0, 0, size, size), new ZipEntry.Place(0, 0), 0, 0, file),
         0);
   }
 

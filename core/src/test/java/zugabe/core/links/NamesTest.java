@@ -79,15 +79,15 @@ public final class NamesTest {
             Set.of("a.Main"),
             Set.of("classes/a/Main.class"),
             true);
-    assertThat(new Telling(List.of(one), 17).what())
+    assertThat(new Reported(List.of(one), 17).what())
         .isEqualTo("Class quay.Level is missing; a.Main needs it (classes/a/Main.class).");
     Missing other =
         new Missing(
             Missing.Kind.CLASS, "quay.Mean", Sure.MAYBE, Set.of("b.Two"), Set.of("b.jar"), false);
-    assertThat(new Telling(List.of(one, other), 17).what())
+    assertThat(new Reported(List.of(one, other), 17).what())
         .startsWith("Classes quay.Level, quay.Mean are missing;")
         .contains(" need them (");
-    assertThat(new Telling(List.of(other), 17).what()).contains("Class quay.Mean may be missing");
+    assertThat(new Reported(List.of(other), 17).what()).contains("Class quay.Mean may be missing");
     Missing newer =
         new Missing(
             Missing.Kind.OTHER_JAVA,
@@ -96,9 +96,9 @@ public final class NamesTest {
             Set.of("a.Main"),
             Set.of("classes/a/Main.class"),
             true);
-    Telling telling = new Telling(List.of(newer), 11);
+    Reported telling = new Reported(List.of(newer), 11);
     assertThat(telling.what()).startsWith("java.lang.Record isn't in Java 11; a.Main needs it");
     assertThat(telling.fix()).startsWith("Name a version that has it under java:");
-    assertThat(Telling.few(List.of("a", "b", "c", "d", "e"))).isEqualTo("a, b, c and 2 more");
+    assertThat(Reported.few(List.of("a", "b", "c", "d", "e"))).isEqualTo("a, b, c and 2 more");
   }
 }

@@ -119,8 +119,8 @@ public final class RangeDigestTest {
                   return List.of(
                       slot,
                       new Segment.RangeStart("all", digest),
-                      new Segment.Packed("large", Content.of(large), new Deflate(), head()),
-                      new Segment.Packed(
+                      new Segment.Compressed("large", Content.of(large), new Deflate(), head()),
+                      new Segment.Compressed(
                           "noise", Content.of(noise(2 << 20, 2)), new Deflate(), head()),
                       new Segment.RangeEnd("all", digest, true),
                       new Segment.Fill("digest", slot, position -> digest.value()));

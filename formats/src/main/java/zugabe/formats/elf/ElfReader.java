@@ -63,7 +63,8 @@ public final class ElfReader {
         || ident.eiData() > ElfIdent.DATA_MSB) {
       throw new MalformedException("its class or byte order is unknown", 4);
     }
-    return new ElfReader(bytes.as(ident.eiData() == ElfIdent.DATA_MSB), ident.isWide()).read();
+    return new ElfReader(bytes.withByteOrder(ident.eiData() == ElfIdent.DATA_MSB), ident.isWide())
+        .read();
   }
 
   private Elf read() throws IOException {

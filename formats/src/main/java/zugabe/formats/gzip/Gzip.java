@@ -48,7 +48,7 @@ public record Gzip(String label, Content content) implements Layout {
   public Iterator<Segment> segments() {
     return List.<Segment>of(
             new Segment.Encoded("gzip header", at -> HEADER.clone()),
-            new Segment.Packed(
+            new Segment.Compressed(
                 label,
                 content,
                 new Always(),

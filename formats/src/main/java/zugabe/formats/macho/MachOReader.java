@@ -91,7 +91,7 @@ public final class MachOReader {
     if (plain != MachHeader.MH_MAGIC && plain != MachHeader.MH_MAGIC_64) {
       throw new MalformedException("it doesn't start like a Mach-O file", base);
     }
-    Fields fields = in.as(!little);
+    Fields fields = in.withByteOrder(!little);
     int size = MachHeader.size(plain == MachHeader.MH_MAGIC_64);
     return new MachOReader(fields, base, MachHeader.decode(fields.structure(base, size))).read();
   }

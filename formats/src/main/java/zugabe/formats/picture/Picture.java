@@ -44,7 +44,7 @@ public record Picture(String format, List<Size> sizes) {
     if (in.starts(0, "\u00ff\u00d8\u00ff")) {
       return jpeg(in);
     }
-    Fields little = in.as(false);
+    Fields little = in.withByteOrder(false);
     if ((in.starts(0, "GIF87a") || in.starts(0, "GIF89a")) && in.size() > 10) {
       return picture("GIF", List.of(new Size(little.u2(6), little.u2(8))));
     }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
 import zugabe.bytes.Access;
+import zugabe.bytes.BlockStream;
 import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 
@@ -49,19 +50,13 @@ public final class TarContent implements Content {
   }
 
   /** Header, content, padding, and so on, then the end. */
-  private final class Stream extends InputStream {
+  private final class Stream extends BlockStream {
     private int next;
     private byte[] plain = {};
     private int plainAt;
     private InputStream file;
     private long fileLeft;
     private boolean ended;
-
-    @Override
-    public int read() throws IOException {
-      byte[] one = new byte[1];
-      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
-    }
 
     @Override
     public int read(byte[] into, int offset, int length) throws IOException {

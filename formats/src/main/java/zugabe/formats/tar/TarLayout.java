@@ -56,7 +56,7 @@ public final class TarLayout implements Layout {
         return new Segment.Encoded(member.name(), at -> TarHeader.encode(member));
       }
       atContent = false;
-      return new Segment.Packed(
+      return new Segment.Compressed(
           member.name(),
           member.content().orElseThrow(),
           Packing.stored(),

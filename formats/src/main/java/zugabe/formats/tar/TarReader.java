@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.BlockStream;
 import zugabe.formats.unix.Owner;
 
 /**
@@ -94,13 +95,7 @@ public final class TarReader {
 
   /** The content of the entry that was read last. */
   public InputStream content() {
-    return new InputStream() {
-      @Override
-      public int read() throws IOException {
-        byte[] one = new byte[1];
-        return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
-      }
-
+    return new BlockStream() {
       @Override
       public int read(byte[] into, int offset, int length) throws IOException {
         if (left == 0) {

@@ -145,7 +145,7 @@ public record Xz(String label, Content content) implements Layout {
     byte[] header = ByteWriter.ofSize(12).bytes(MAGIC).bytes(FLAGS).u4("CRC32", crc(FLAGS)).done();
     return List.<Segment>of(
             new Segment.Encoded("xz header", at -> header.clone()),
-            new Segment.Packed(
+            new Segment.Compressed(
                 label,
                 content,
                 new Blocks(),

@@ -9,9 +9,10 @@ import java.util.zip.Inflater;
 import java.util.zip.InflaterInputStream;
 import java.util.zip.ZipException;
 import zugabe.bytes.Access;
+import zugabe.bytes.BlockStream;
 
 /** Unpacks one entry, never beyond its claimed size, and checks size and CRC at the end. */
-final class EntryStream extends InputStream {
+final class EntryStream extends BlockStream {
   private final ZipEntry entry;
   private final Access access;
   private final Inflater inflater;
@@ -31,12 +32,6 @@ final class EntryStream extends InputStream {
                 inflater,
                 8192)
             : packed;
-  }
-
-  @Override
-  public int read() throws IOException {
-    byte[] one = new byte[1];
-    return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
   }
 
   @Override

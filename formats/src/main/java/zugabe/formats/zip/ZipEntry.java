@@ -15,7 +15,7 @@ import zugabe.bytes.Content;
  * @param archive the file it lies in
  */
 public record ZipEntry(
-    String name, Packed packed, Place place, long dosTime, int mode, Content archive) {
+    String name, Payload payload, Place place, long dosTime, int mode, Content archive) {
 
   /**
    * What was done with the content.
@@ -25,7 +25,7 @@ public record ZipEntry(
    * @param packedSize bytes in the archive
    * @param size bytes of the content, as claimed
    */
-  public record Packed(int method, long crc32, long packedSize, long size) {}
+  public record Payload(int method, long crc32, long packedSize, long size) {}
 
   /**
    * Where it lies, in bytes from the file's start.
@@ -36,21 +36,21 @@ public record ZipEntry(
   public record Place(long header, long data) {}
 
   public int method() {
-    return packed.method();
+    return payload.method();
   }
 
   public long crc32() {
-    return packed.crc32();
+    return payload.crc32();
   }
 
   /** Bytes in the archive. */
   public long packedSize() {
-    return packed.packedSize();
+    return payload.packedSize();
   }
 
   /** Bytes of the content, as claimed. */
   public long size() {
-    return packed.size();
+    return payload.size();
   }
 
   /** Where its local header lies, in bytes from the file's start. */

@@ -153,7 +153,7 @@ public final class ZipReader {
     entries.add(
         new ZipEntry(
             name,
-            new ZipEntry.Packed(h.method(), h.crc32(), h.packedSize(), h.size()),
+            new ZipEntry.Payload(h.method(), h.crc32(), h.packedSize(), h.size()),
             new ZipEntry.Place(at, data),
             h.time(),
             h.mode(),

@@ -110,7 +110,7 @@ public final class ZipWriter implements Layout {
   private Segment entry(int i) {
     ZipMember member = members.get(i);
     if (member.payload() instanceof ZipMember.Fresh fresh) {
-      return new Segment.Packed(
+      return new Segment.Compressed(
           member.name(), fresh.content(), fresh.packing(), new EntryHead(i, fresh));
     }
     if (member.payload() instanceof ZipMember.Inside inside) {

@@ -67,7 +67,8 @@ public record Zstd(String label, Content content) implements Layout {
 
   @Override
   public Iterator<Segment> segments() {
-    return List.<Segment>of(new Segment.Packed(label, content, new Frames(), Segment.Head.NOTHING))
+    return List.<Segment>of(
+            new Segment.Compressed(label, content, new Frames(), Segment.Head.NOTHING))
         .iterator();
   }
 

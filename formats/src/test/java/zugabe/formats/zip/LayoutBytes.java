@@ -23,14 +23,14 @@ final class LayoutBytes {
         try (InputStream in = c.content().open()) {
           in.transferTo(out);
         }
-      } else if (segment instanceof Segment.Packed p) {
+      } else if (segment instanceof Segment.Compressed p) {
         packed(p, out);
       }
     }
     return out.toByteArray();
   }
 
-  private static void packed(Segment.Packed p, ByteArrayOutputStream out) throws IOException {
+  private static void packed(Segment.Compressed p, ByteArrayOutputStream out) throws IOException {
     byte[] content;
     try (InputStream in = p.content().open()) {
       content = in.readAllBytes();

@@ -24,7 +24,7 @@ record ArchiveDeliverable(String file, List<ArchiveFormat> formats, TreePlan tre
   }
 
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest.text("file", file).texts("format", formats).part("tree", tree);
   }
 }

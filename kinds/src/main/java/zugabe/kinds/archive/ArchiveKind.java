@@ -211,7 +211,7 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
   @Override
   public Checked check(Planned d, Map<String, Report> held, Findings findings) throws IOException {
     ArchiveDeliverable own = d.own(ArchiveDeliverable.class);
-    Map<String, ProgramJar> jars = new ProgramJars(d, own.tree().jars()).all(findings);
+    Map<String, ProgramJar> jars = new ProgramJars(d, own.tree().jars()).jars(findings);
     List<Treatment> treatments = new ArrayList<>();
     jars.values().forEach(j -> treatments.addAll(j.treatments()));
     Installation.Awaiting awaiting = new Installation.Awaiting(jars.keySet(), held);

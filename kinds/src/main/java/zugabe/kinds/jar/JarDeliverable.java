@@ -17,7 +17,7 @@ record JarDeliverable(
     String file, String base, boolean oneFile, Optional<Boolean> scripts, JarStyle style)
     implements Digested {
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest
         .text("file", file)
         .text("base", base)

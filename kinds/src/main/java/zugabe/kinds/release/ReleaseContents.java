@@ -32,6 +32,6 @@ final class ReleaseContents {
     }
     return identity.isEmpty()
         ? Optional.empty()
-        : Optional.of(archive.as("release", identity, start));
+        : Optional.of(archive.withKind("release", identity, start));
   }
 }

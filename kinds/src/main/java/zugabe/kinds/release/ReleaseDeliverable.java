@@ -16,7 +16,7 @@ record ReleaseDeliverable(
     String file, List<ArchiveFormat> formats, EntryPacking packing, ReleasePlan release)
     implements Digested {
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest
         .text("file", file)
         .texts("format", formats)

@@ -130,7 +130,7 @@ public final class ReleaseKind implements Kind<Keys, ReleaseKind.Checked> {
       return new Checked(d, Report.NOTHING, "", List.of());
     }
     new ReleaseChecks(runtime.get(), applications, findings).run();
-    tell(applications, findings);
+    report(applications, findings);
     String platform = own.release().carried() ? runtime.get().platform() : "";
     String top = platform.isEmpty() ? own.file() : own.file() + "-" + platform;
     ReleaseTree whole = new ReleaseTree(d, own.release(), runtime.get(), applications);
@@ -145,7 +145,7 @@ public final class ReleaseKind implements Kind<Keys, ReleaseKind.Checked> {
     return new Checked(d, report, top, inputs(own.release(), runtime.get(), applications));
   }
 
-  private static void tell(Applications applications, Findings findings) {
+  private static void report(Applications applications, Findings findings) {
     applications
         .ordered()
         .forEach(

@@ -30,7 +30,7 @@ record ReleasePlan(
     Where where)
     implements Digested {
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest
         .text("name", name)
         .files("application", applications)

@@ -14,7 +14,7 @@ import zugabe.core.plan.PlanDigest;
 record WarDeliverable(String file, boolean standsAlone, Page page, JarStyle style)
     implements Digested {
   @Override
-  public void tell(PlanDigest digest) {
+  public void addTo(PlanDigest digest) {
     digest.text("file", file).text("alone", standsAlone).text("page", page).part("style", style);
   }
 }

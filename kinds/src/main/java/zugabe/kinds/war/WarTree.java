@@ -61,7 +61,7 @@ final class WarTree {
   }
 
   private InstallTree.Builder served() throws IOException {
-    tell("left out");
+    report("left out");
     JarPlan d = deliverable.with(own());
     Merge merge = new Merge(d, CLASSES, List.of(), findings);
     InstallTree.Builder tree = merge.tree();
@@ -84,7 +84,7 @@ final class WarTree {
    * {@code java -jar} starts the loader of jars with jars inside, which finds everything in place.
    */
   private InstallTree.Builder alone() throws IOException {
-    tell("kept aside for java -jar");
+    report("kept aside for java -jar");
     Nest.Places places =
         new Nest.Places(
             "WEB-INF/inner/", CLASSES, l -> provided.containsKey(l.file()) ? ASIDE : LIBRARIES);
@@ -98,7 +98,7 @@ final class WarTree {
     return tree;
   }
 
-  private void tell(String what) {
+  private void report(String what) {
     for (Library library : deliverable.materials().libraries()) {
       if (provided.containsKey(library.file())) {
         findings.add(

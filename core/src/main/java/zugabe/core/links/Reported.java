@@ -7,7 +7,7 @@ import zugabe.core.links.Missing.Sure;
 import zugabe.formats.classfile.MemberText;
 
 /** Missing things that one remedy mends, in words. */
-record Telling(List<Missing> group, int java) {
+record Reported(List<Missing> group, int java) {
   private static final int FEW = 3;
 
   Missing.Kind kind() {
@@ -37,7 +37,7 @@ record Telling(List<Missing> group, int java) {
       case UNKNOWN ->
           needers() + " for classes by names that aren't constant; what these are isn't followed.";
       case SOME_SERVERS ->
-          few(group.stream().map(Telling::onServers).toList())
+          few(group.stream().map(Reported::onServers).toList())
               + (isOne() ? " is" : " are")
               + " in "
               + Servers.text(servers(group.get(0)))
