@@ -62,17 +62,20 @@ public final class InterruptionTest {
       assertThat(start(w, "first").waitFor()).isZero();
       long whole = System.nanoTime() - begin;
       Random random = new Random(17);
-      int killed = 0;
-      for (int i = 0; i < KILLS; i++) {
-        Process p = start(w, "m" + i);
-        if (!p.waitFor((long) (random.nextDouble() * whole * 1.1), TimeUnit.NANOSECONDS)) {
+      // how long a build takes depends on what else runs: a run that got to its end tells anew
+      for (int killed = 0, runs = 0; killed < KILLS; runs++) {
+        assertThat(runs).as("runs for %d kills", killed).isLessThan(10 * KILLS);
+        long start = System.nanoTime();
+        Process p = start(w, "m" + runs);
+        if (p.waitFor((long) (random.nextDouble() * whole), TimeUnit.NANOSECONDS)) {
+          whole = System.nanoTime() - start;
+        } else {
           p.destroyForcibly();
           killed++;
         }
         p.waitFor();
         assertWhole(w);
       }
-      assertThat(killed).isGreaterThan(KILLS / 2);
       assertThat(start(w, "last").waitFor()).isZero();
       assertWhole(w);
       try (var list = Files.list(w.path("out"))) {

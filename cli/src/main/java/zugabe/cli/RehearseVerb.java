@@ -165,7 +165,9 @@ final class RehearseVerb implements Verb {
     if (written.isEmpty()) {
       return;
     }
-    terminal.out().println("  wrote " + Sizes.count(written.size(), "file") + ":");
+    long removed = written.values().stream().filter(size -> size < 0).count();
+    String did = removed == 0 ? "wrote " : removed == written.size() ? "removed " : "changed ";
+    terminal.out().println("  " + did + Sizes.count(written.size(), "file") + ":");
     Table table = new Table();
     written.entrySet().stream()
         .limit(FEW)

@@ -35,7 +35,7 @@ final class KindPage {
 
   private static String row(Field<?> field) {
     String otherwise =
-        field.required() ? "must be said" : field.otherwise().isEmpty() ? "–" : field.otherwise();
+        field.required() ? "required" : field.otherwise().isEmpty() ? "–" : field.otherwise();
     return "| `"
         + field.key()
         + "` | "

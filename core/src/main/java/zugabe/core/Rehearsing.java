@@ -185,7 +185,10 @@ final class Rehearsing {
                     RehearsalCode.Z6002,
                     where,
                     "Started with \"" + result.command() + "\", " + f + ".",
-                    "Read what it printed; start it yourself with the same command."));
+                    result.ranTooLong()
+                        ? "If it runs until it's stopped, name what it answers at:"
+                            + " trial: {expect: {address: ...}}. Otherwise, see what it waits for."
+                        : "Read what it printed; start it yourself with the same command."));
   }
 
   private void leftRunning(Where where, Rehearsal.Result result) {

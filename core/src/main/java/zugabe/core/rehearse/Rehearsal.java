@@ -17,6 +17,8 @@ import zugabe.core.recipe.TrialSpec;
 /** Starts one thing in a throw-away place and looks at what it does. */
 public final class Rehearsal {
   /** How long it may take to go when it is asked to, in milliseconds. */
+  private static final String UNFINISHED = "it hadn't finished";
+
   private static final long GRACE_MILLIS = 5000;
 
   private static final long BETWEEN_MILLIS = 20;
@@ -52,6 +54,11 @@ public final class Rehearsal {
     Result withFault(String why) {
       return new Result(
           command, exit, output, telling, Optional.of(why), written, leftRunning, millis);
+    }
+
+    /** Whether it was expected to end, and didn't in time. */
+    public boolean ranTooLong() {
+      return fault.filter(f -> f.startsWith(UNFINISHED)).isPresent();
     }
 
     /** Whether it wrote into its own folder, which is read-only where programs are installed. */
@@ -238,9 +245,7 @@ public final class Rehearsal {
     }
     stopped = true;
     processes.stopFirst(GRACE_MILLIS);
-    return trial.isEmpty()
-        ? Optional.empty()
-        : Optional.of("it hadn't finished after " + limit + " ms");
+    return trial.isEmpty() ? Optional.empty() : Optional.of(UNFINISHED + " after " + limit + " ms");
   }
 
   private long limitMillis() {

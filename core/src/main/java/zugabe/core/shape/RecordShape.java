@@ -61,7 +61,7 @@ public record RecordShape<T>(
   @Override
   public T bind(SourceNode node, Binding binding) {
     if (!(node instanceof SourceNode.Mapping mapping)) {
-      Shape.wrongType(node, "a mapping for " + what, binding.findings());
+      Shape.wrongType(node, "a mapping for " + what, written(), binding.findings());
       return standIn(node);
     }
     for (SourceNode.Member m : mapping.members()) {
@@ -107,8 +107,22 @@ public record RecordShape<T>(
               RecipeCode.Z1004,
               Where.recipe(w.file(), w.line(), w.column(), path),
               "\"" + field.key() + "\" is missing in " + what + ".",
-              field.doc());
+              "Add it. " + field.doc());
     }
+  }
+
+  /** The same under another name in messages. */
+  RecordShape<T> called(String name) {
+    return new RecordShape<>(name, fields, instead, make);
+  }
+
+  /** What to write, with the keys that are required or else all of them. */
+  private String written() {
+    List<Field<?>> most = fields.stream().filter(Field::required).toList();
+    return (most.isEmpty() ? fields : most)
+        .stream()
+            .map(f -> f.key() + ": …")
+            .collect(Collectors.joining(", ", "Write it as {", "}."));
   }
 
   @Override

@@ -26,6 +26,11 @@ public interface Shape<T> {
 
   /** Reports a value of another type than wanted. */
   static void wrongType(SourceNode node, String wanted, Findings findings) {
+    wrongType(node, wanted, "Write " + wanted + ".", findings);
+  }
+
+  /** The same, with a remedy that says more than what was expected. */
+  static void wrongType(SourceNode node, String wanted, String fix, Findings findings) {
     if (node instanceof SourceNode.Mapping m && m.flow() && looksLikeVariable(m)) {
       findings.add(
           RecipeCode.Z1007,
@@ -46,7 +51,7 @@ public interface Shape<T> {
         RecipeCode.Z1003,
         node.where(),
         "This is " + node.kind() + "; expected " + wanted + ".",
-        "Write " + wanted + ".");
+        fix);
   }
 
   private static boolean looksLikeVariable(SourceNode.Mapping m) {

@@ -65,7 +65,11 @@ public record TaggedShape<T>(
       }
     }
     Values common = frame.values(mapping, binding);
-    return make.of(common, common.of(tag), own.map(o -> o.bindKnown(mapping, binding)));
+    return make.of(
+        common,
+        common.of(tag),
+        own.map(o -> o.called(what + " of " + tag.key() + ": " + variant.get()))
+            .map(o -> o.bindKnown(mapping, binding)));
   }
 
   private RecordShape<Values> frame() {

@@ -71,13 +71,14 @@ final class ProgramSearch {
     sketches.forEach(s -> named.addAll(s.names()));
     List<Survey.Candidate> here = new ArrayList<>();
     for (ClassSketch s : sketches) {
-      if (s.facts().main() == ClassFacts.Main.USABLE && !s.hints().contains(Hint.TEST)) {
+      if (isProgram(s)) {
         here.add(program(root, s, named.contains(s.facts().name().replace('.', '/'))));
       }
     }
     boolean servlets = hints(root).contains(Hint.SERVLET);
     if (here.isEmpty() && servlets) {
-      here.add(started(Survey.Kind.WEB, root, "", 3, List.of("has servlets")));
+      Start start = new Start(Survey.Kind.WEB, root, "", hints(root));
+      here.add(started(start, 3, List.of("has servlets")));
     }
     all.addAll(here);
   }
@@ -109,7 +110,36 @@ final class ProgramSearch {
       reasons.add("sounds like a try");
     }
     Survey.Kind kind = hints(root).contains(Hint.SERVLET) ? Survey.Kind.WEB : Survey.Kind.CLASS;
-    return started(kind, root, s.facts().name(), rank, reasons);
+    return started(new Start(kind, root, s.facts().name(), hints(root, s)), rank, reasons);
+  }
+
+  /**
+   * What is started.
+   *
+   * @param root folder of its classes
+   * @param main its main class; empty for servlets
+   */
+  private record Start(Survey.Kind kind, String root, String main, Set<Hint> hints) {}
+
+  /** What a program does: its own classes and those that no other program claims. */
+  private Set<Hint> hints(String root, ClassSketch program) {
+    List<String> others =
+        roots.get(root).stream()
+            .filter(s -> isProgram(s) && s != program)
+            .map(s -> s.facts().name())
+            .toList();
+    Set<Hint> hints = new HashSet<>();
+    for (ClassSketch s : roots.get(root)) {
+      String name = s.facts().name();
+      if (others.stream().noneMatch(o -> name.equals(o) || name.startsWith(o + "$"))) {
+        hints.addAll(s.hints());
+      }
+    }
+    return hints;
+  }
+
+  private static boolean isProgram(ClassSketch s) {
+    return s.facts().main() == ClassFacts.Main.USABLE && !s.hints().contains(Hint.TEST);
   }
 
   private Set<Hint> hints(String root) {
@@ -118,9 +148,10 @@ final class ProgramSearch {
     return hints;
   }
 
-  private Survey.Candidate started(
-      Survey.Kind kind, String root, String main, int rank, List<String> reasons) {
-    Set<Hint> hints = hints(root);
+  private Survey.Candidate started(Start start, int rank, List<String> reasons) {
+    Survey.Kind kind = start.kind();
+    String root = start.root();
+    Set<Hint> hints = start.hints();
     Set<String> own = new LinkedHashSet<>();
     needs(root, own);
     List<Survey.Found> libraries = libraries(root);
@@ -130,8 +161,8 @@ final class ProgramSearch {
             libraries.stream().mapToInt(ProgramSearch::java).max().orElse(0));
     return new Survey.Candidate(
         kind,
-        name(root, main),
-        main,
+        name(root, start.main()),
+        start.main(),
         new Survey.Candidate.Manner(
             hints.contains(Hint.WINDOW) ? "window" : "console",
             hints.contains(Hint.SERVICE)
