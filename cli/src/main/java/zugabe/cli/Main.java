@@ -23,12 +23,15 @@ public final class Main {
     if (checkout != null && new Checkout(Path.of(checkout)).isNewerThanTheProgram()) {
       System.exit(Checkout.BUILD_AGAIN);
     }
+    // no option has such a type; setting converters up for them takes a tenth of a short command
+    System.setProperty("picocli.converters.excludes", "java.sql.*,java.time.*");
     // nothing that is written may depend on the user's language
     Locale.setDefault(Locale.ROOT);
+    Registry kinds = Kinds.registry();
     if (args.length > 0 && (args[0].equals("check") || args[0].equals("build"))) {
-      WarmUp.start(Runtime.getRuntime().availableProcessors(), args[0].equals("build"));
+      WarmUp.start(Runtime.getRuntime().availableProcessors(), args[0].equals("build"), kinds);
     }
-    int code = CommandLineRun.of(Terminal.ofProcess(), Kinds.registry()).run(args);
+    int code = CommandLineRun.of(Terminal.ofProcess(), kinds).run(args);
     System.out.flush();
     System.exit(code);
   }

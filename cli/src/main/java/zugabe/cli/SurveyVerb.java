@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -208,7 +207,7 @@ final class SurveyVerb implements Verb {
             c ->
                 table.row(
                     c.folder(),
-                    String.format(Locale.ROOT, "%,d", c.count()),
+                    Sizes.number(c.count()),
                     "Java " + c.java(),
                     c.tests()
                         ? "tests"

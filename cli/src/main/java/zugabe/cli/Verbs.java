@@ -45,7 +45,7 @@ final class Verbs {
     CommandSpec root = CommandSpec.create().name("zugabe");
     Options.describe(
         root,
-        "Turns what your build left into what other people install.",
+        "Turns what your build left behind into what other people install.",
         "zugabe demo",
         "zugabe check",
         "zugabe build");

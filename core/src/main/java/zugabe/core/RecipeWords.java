@@ -2,7 +2,6 @@ package zugabe.core;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -72,7 +71,7 @@ public final class RecipeWords implements Vocabulary {
   public List<Code> codes() {
     List<Code> all = new ArrayList<>(shared().toList());
     all.addAll(kinds.codes());
-    all.sort(Comparator.comparing(Code::name));
+    all.sort((a, b) -> a.name().compareTo(b.name()));
     return List.copyOf(all);
   }
 }

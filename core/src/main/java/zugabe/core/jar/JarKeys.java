@@ -55,12 +55,12 @@ public record JarKeys(
           "Extra main attributes for the manifest.");
 
   /** Those of the fields above that a shape has; what it hasn't counts as left out. */
-  public static JarKeys of(Values v, List<Field<?>> fields) {
+  public static JarKeys of(Values v) {
     return new JarKeys(
         v.of(EntryPacking.KEY),
-        fields.contains(MERGE) ? v.of(MERGE) : Map.of(),
-        fields.contains(MANIFEST) ? v.maybe(MANIFEST) : Optional.empty(),
-        fields.contains(ATTRIBUTES) ? v.of(ATTRIBUTES) : Map.of());
+        v.has(MERGE) ? v.of(MERGE) : Map.of(),
+        v.has(MANIFEST) ? v.maybe(MANIFEST) : Optional.empty(),
+        v.has(ATTRIBUTES) ? v.of(ATTRIBUTES) : Map.of());
   }
 
   /**

@@ -1,10 +1,10 @@
 package zugabe.core.kind;
 
 import java.io.IOException;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
@@ -24,7 +24,7 @@ import zugabe.core.shape.RecordShape;
  */
 public final class Registry implements KindPlans {
   private final List<Line> lines;
-  private final Map<String, Kind<?, ?>> made = new HashMap<>();
+  private final Map<String, Kind<?, ?>> made = new ConcurrentHashMap<>();
 
   /** A kind's name, and what makes the kind. */
   public record Line(String name, Supplier<Kind<?, ?>> kind) {}

@@ -2,7 +2,6 @@ package zugabe.core.materials;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -120,7 +119,7 @@ public final class ClassSurvey {
   public List<ClassFacts> classes() throws IOException {
     return reading.workers.map(classes, reading::parse).stream()
         .flatMap(Optional::stream)
-        .sorted(Comparator.comparing(ClassFacts::name))
+        .sorted((a, b) -> a.name().compareTo(b.name()))
         .toList();
   }
 

@@ -8,7 +8,6 @@ import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -89,7 +88,7 @@ public final class Finder {
     if (matches.isEmpty()) {
       nothing(sought, base, glob, only);
     }
-    matches.sort(Comparator.comparing(Match::inner));
+    matches.sort((a, b) -> a.inner().compareTo(b.inner()));
     return matches;
   }
 

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -122,7 +121,7 @@ public record Materials(
     public void read(Collection<Matched> groups) throws IOException {
       List<LibraryFile> all = new ArrayList<>();
       groups.forEach(g -> all.addAll(g.libraries()));
-      all.sort(Comparator.comparingLong(f -> -f.file().size()));
+      all.sort((a, b) -> Long.compare(b.file().size(), a.file().size()));
       take(all);
     }
 

@@ -44,6 +44,11 @@ public record RecordShape<T>(
       return (V) bound.get(field.key());
     }
 
+    /** Whether the shape has that field. */
+    public boolean has(Field<?> field) {
+      return bound.containsKey(field.key());
+    }
+
     /** The value when it was said. */
     public <V> Optional<V> maybe(Field<V> field) {
       return given.get(field.key()) ? Optional.of(of(field)) : Optional.empty();

@@ -125,7 +125,7 @@ final class ProgramSearch {
   private Set<Hint> hints(String root, ClassSketch program) {
     List<String> others =
         roots.get(root).stream()
-            .filter(s -> isProgram(s) && s != program)
+            .filter(s -> isProgram(s) && !s.facts().name().equals(program.facts().name()))
             .map(s -> s.facts().name())
             .toList();
     Set<Hint> hints = new HashSet<>();

@@ -82,7 +82,7 @@ public record InstallTree(List<Entry> entries) {
           }
         }
       }
-      all.sort(Map.Entry.comparingByKey(order));
+      all.sort((a, b) -> order.compare(a.getKey(), b.getKey()));
       return new InstallTree(all.stream().map(Map.Entry::getValue).toList());
     }
   }

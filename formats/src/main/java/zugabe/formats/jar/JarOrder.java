@@ -14,7 +14,7 @@ public final class JarOrder {
 
   /** Compares entries' names. */
   public static final Comparator<String> BY_NAME =
-      Comparator.<String>comparingInt(JarOrder::rank).thenComparing(JarOrder::bytewise);
+      (a, b) -> rank(a) == rank(b) ? bytewise(a, b) : Integer.compare(rank(a), rank(b));
 
   /** Compares as unsigned UTF-8 bytes, the order that doesn't depend on any language. */
   public static int bytewise(String a, String b) {

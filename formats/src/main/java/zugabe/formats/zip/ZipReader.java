@@ -7,7 +7,6 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -223,7 +222,7 @@ public final class ZipReader {
 
   private void checkOverlaps(List<ZipEntry> entries) {
     List<ZipEntry> sorted = new ArrayList<>(entries);
-    sorted.sort(Comparator.comparingLong(ZipEntry::headerOffset));
+    sorted.sort((a, b) -> Long.compare(a.headerOffset(), b.headerOffset()));
     for (int i = 1; i < sorted.size(); i++) {
       ZipEntry before = sorted.get(i - 1);
       ZipEntry e = sorted.get(i);

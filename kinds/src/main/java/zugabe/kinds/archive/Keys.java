@@ -107,7 +107,7 @@ record Keys(
                 v.of(RUNTIMES),
                 v.of(HOLDS),
                 v.maybe(INSTALL),
-                JarKeys.of(v, FIELDS));
+                JarKeys.of(v));
           });
 
   List<ArchiveFormat> wantedFormats() {

@@ -83,7 +83,7 @@ record Keys(
                   v.of(LIBRARIES),
                   v.maybe(ONE_FILE),
                   v.of(SCRIPTS),
-                  JarKeys.of(v, FIELDS)));
+                  JarKeys.of(v)));
 
   boolean leavesAsOne() {
     return oneFile.map(Located::value).orElse(libraries.value() == Travel.BESIDE);

@@ -47,10 +47,7 @@ record Keys(
               "formats", "Remove it; a web archive is always a zip file."),
           v ->
               new Keys(
-                  DeliverableKeys.choice(v),
-                  v.maybe(STANDS_ALONE),
-                  v.maybe(PAGE),
-                  JarKeys.of(v, FIELDS)));
+                  DeliverableKeys.choice(v), v.maybe(STANDS_ALONE), v.maybe(PAGE), JarKeys.of(v)));
 
   boolean alone() {
     return standsAlone.map(Located::value).orElse(false);
