@@ -212,7 +212,7 @@ public final class ShippedTest {
       w.replace("zugabe.yaml", "programs: [tern]", "programs: [tern, late]");
       assertThat(check(w))
           .contains("warning Z4028  zugabe.yaml", "characters, which leaves")
-          .contains("warning Z3019  zugabe.yaml:6:", "-ea is for finding faults")
+          .contains("warning Z3019  zugabe.yaml:6:", "-ea is for debugging")
           .doesNotContain("-Xmx64m");
     }
   }

@@ -69,7 +69,7 @@ public final class WarningTest {
                   .replace("zugabe.yaml", "lib/*.jar", "[lib/*.jar, lib/more/*.jar]")
                   .replace("zugabe.yaml", "kind: jar", "kind: jar, libraries: nested"),
           "warning Z4011  zugabe.yaml:5:8",
-          "have one file name; the second goes to 2/greeting.jar."),
+          "have the same file name; the second goes to 2/greeting.jar."),
       Spoilt.row(
           "manifest end",
           0,

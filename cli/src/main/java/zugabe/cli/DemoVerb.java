@@ -52,7 +52,7 @@ final class DemoVerb implements Verb {
         return workspace;
       }
     } catch (URISyntaxException e) {
-      throw new IOException("the program's own place can't be told", e);
+      throw new IOException("the program can't find its own location", e);
     }
     throw new IOException("the demonstration's files are missing from this installation");
   }

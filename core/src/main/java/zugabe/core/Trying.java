@@ -74,7 +74,7 @@ final class Trying {
             RehearsalCode.Z6011,
             Where.file(around.shown(folder)),
             "There is neither lib/catalina.jar nor start.jar in it.",
-            "Name the folder of a Tomcat (10.1 was tried) or of a Jetty home (12 was tried).");
+            "Name the folder of a Tomcat (tested: 10.1) or of a Jetty home (tested: 12).");
       }
       return server;
     } catch (IOException e) {

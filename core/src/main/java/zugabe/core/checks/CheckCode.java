@@ -13,8 +13,8 @@ public enum CheckCode implements Code {
   Z3019(
       WARNING,
       Basis.INPUT,
-      "Only for finding faults",
-      "It makes the program slow, talkative, or open to whoever can reach the machine."),
+      "Debugging option",
+      "It makes the program slow, verbose, or open to anybody who can reach the machine."),
   Z4025(
       WARNING,
       Basis.INPUT,
@@ -36,7 +36,7 @@ public enum CheckCode implements Code {
       WARNING,
       Basis.INPUT,
       "Runs with its owner's rights",
-      "Packages that do so unasked open a system."),
+      "Packages that do this unasked make a system vulnerable."),
   Z4032(
       WARNING,
       Basis.INPUT,
@@ -51,22 +51,22 @@ public enum CheckCode implements Code {
       ERROR,
       Basis.OPINION,
       "Private key",
-      "Whoever gets the deliverable can sign or speak in your name."),
+      "Anyone who gets the deliverable can sign or speak in your name."),
   Z9002(
       ERROR,
       Basis.OPINION,
       "Key store",
-      "Whoever gets the deliverable can try passwords on your keys at leisure."),
+      "Anyone who gets the deliverable can try passwords on your keys at leisure."),
   Z9003(
       ERROR,
       Basis.OPINION,
       "Settings with secrets",
-      "Whoever gets the deliverable gets what they open."),
+      "Anyone who gets the deliverable gets what they open."),
   Z9004(
       WARNING,
       Basis.OPINION,
       "Looks like a secret",
-      "Whoever gets the deliverable can use it in your name."),
+      "Anyone who gets the deliverable can use it in your name."),
   Z9005(
       WARNING,
       Basis.OPINION,

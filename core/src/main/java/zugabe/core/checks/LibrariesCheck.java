@@ -101,9 +101,9 @@ public final class LibrariesCheck {
                         + version(first)
                         + " ("
                         + first.file().name()
-                        + ") comes first, "
+                        + ") comes first, then "
                         + version(l)
-                        + " behind it.",
+                        + ".",
                 "Keep the version that you tested with.");
           }
         });

@@ -29,7 +29,7 @@ public final class OptionsCheck {
         findings.add(
             CheckCode.Z3019,
             option.where(),
-            option.value() + " is for finding faults.",
+            option.value() + " is for debugging.",
             "Remove it, unless users should run it that way.");
       }
     }

@@ -145,7 +145,7 @@ public final class ShippedCheck {
       findings.add(
           CheckCode.Z4031,
           where,
-          "Whoever runs it gets its owner's or group's rights; the deliverable doesn't keep that.",
+          "Anyone who runs it gets its owner's or group's rights; the deliverable doesn't keep that.",
           "Remove the setuid and setgid bits (chmod a-s), and give the right where it is needed.");
     }
     for (String part : VERSION_CONTROL) {

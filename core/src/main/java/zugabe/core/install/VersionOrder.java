@@ -47,7 +47,7 @@ public final class VersionOrder {
           d.where(),
           "On Windows the first four parts of "
               + version
-              + " are compared; versions that differ behind them count as the same.",
+              + " are compared; versions that differ only after them count as equal.",
           "Use at most four parts.");
     }
     if (windows && parts.stream().limit(PARTS).anyMatch(VersionOrder::isTooLarge)) {

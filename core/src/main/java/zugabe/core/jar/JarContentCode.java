@@ -18,7 +18,7 @@ public enum JarContentCode implements Code {
       WARNING,
       Basis.INPUT,
       "Manifest's last line isn't terminated",
-      "A Java runtime ignores such a line; mostly it is the one that names the main class."),
+      "A Java runtime ignores such a line; usually it is the one that names the main class."),
   Z4003(
       ERROR,
       Basis.INPUT,
@@ -57,8 +57,8 @@ public enum JarContentCode implements Code {
   Z4011(
       WARNING,
       Basis.INPUT,
-      "Two libraries of one file name",
-      "One would overwrite the other; mostly one of them is a copy."),
+      "Two libraries with the same file name",
+      "One would overwrite the other; usually one of them is a copy."),
   Z6009(
       ERROR,
       Basis.INPUT,

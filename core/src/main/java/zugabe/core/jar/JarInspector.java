@@ -166,7 +166,7 @@ public final class JarInspector {
                     ProgramCode.Z3001,
                     Where.file(name).inside(Manifest.PATH, -1).at("Main-Class"),
                     "The jar doesn't hold its main class " + main + ".",
-                    "Build it again with the classes in it, unless they lie beside it.");
+                    "Build it again with the classes in it, unless they are beside it.");
               }
             });
     copy(m, start, "classPath", "Class-Path");

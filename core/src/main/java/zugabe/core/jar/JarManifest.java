@@ -104,7 +104,7 @@ public final class JarManifest {
     if (d.travel() == Travel.NESTED) {
       refuse(
           where,
-          "An agent can't lie in a jar that carries its libraries nested: the runtime doesn't find it there.",
+          "An agent can't be in a jar with nested libraries: the runtime doesn't find it there.",
           "Write libraries: merged or beside.",
           findings);
     }

@@ -28,7 +28,7 @@ public final class LibraryNames {
             names.get(library.name()).file().name()
                 + " and "
                 + library.file().name()
-                + " have one file name; the second goes to "
+                + " have the same file name; the second goes to "
                 + name
                 + ".",
             "Remove one of them if it is a copy of the other.");

@@ -23,7 +23,7 @@ public enum LinkCode implements Code {
       ERROR,
       Basis.OPINION,
       "Service provider missing",
-      "Whoever looks for providers of the service gets an error instead."),
+      "Code that looks for providers of the service gets an error instead."),
   Z8004(
       WARNING,
       Basis.OPINION,

@@ -31,7 +31,7 @@ public enum MakingCode implements Code {
       WARNING,
       Basis.INPUT,
       "Last record can't be used",
-      "What earlier builds made can't be told from other files."),
+      "Nobody can tell what earlier builds made from other files."),
   Z5007(
       ERROR,
       Basis.INPUT,

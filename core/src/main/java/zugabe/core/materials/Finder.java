@@ -164,7 +164,7 @@ public final class Finder {
       findings.add(
           MaterialCode.Z2002,
           sought.where(),
-          "\"" + sought.text() + "\" lies outside the recipe's folder.",
+          "\"" + sought.text() + "\" is outside the recipe's folder.",
           "Name that folder under roots:, such as roots: {build: ../app/build}, and write build:path.");
       return null;
     }

@@ -69,13 +69,14 @@ public enum MaterialCode implements Code {
       ERROR,
       Basis.INPUT,
       "Link or special file",
-      "Its content lies elsewhere or isn't a file's, so it can't be shipped as it stands."),
+      "Its content is elsewhere or isn't a file's, so it can't be shipped as it is."),
   Z2015(
       WARNING,
       Basis.INPUT,
       "Nothing in it",
-      "An empty group of materials is mostly a build that has not run."),
-  Z2016(WARNING, Basis.INPUT, "Damaged file", "Whoever opens it will see nothing, or fail."),
+      "An empty group of materials usually means that the build hasn't run."),
+  Z2016(
+      WARNING, Basis.INPUT, "Damaged file", "Anyone who opens it sees nothing, or gets an error."),
   Z2017(WARNING, Basis.INPUT, "Empty file", "What should be in it is missing at run time.");
 
   private final Severity severity;

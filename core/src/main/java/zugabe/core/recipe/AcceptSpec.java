@@ -33,7 +33,7 @@ public record AcceptSpec(
       Field.optional(
               "at",
               TextShape.any(),
-              "File, entry or recipe key that it is about, as the finding names it; * stands for any text.")
+              "File, entry or recipe key that it is about, as the finding names it; * matches any text.")
           .otherwise("every place");
   private static final Field<Located<String>> BECAUSE =
       Field.required(

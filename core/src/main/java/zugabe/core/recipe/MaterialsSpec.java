@@ -48,7 +48,7 @@ public record MaterialsSpec(
       Field.optional(
           "web",
           new ListShape<>(TextShape.any()),
-          "Of a web archive: folders and files that lie at its top, WEB-INF/web.xml among them.");
+          "Of a web archive: folders and files for its top level, including WEB-INF/web.xml.");
   private static final Field<List<Located<String>>> APPLICATIONS =
       Field.optional(
           "applications",

@@ -200,7 +200,7 @@ final class RecipeParser {
         RecipeCode.Z1001,
         Where.recipe(file, line, column, ""),
         "Syntax: " + firstLine(e.getOriginalMessage()),
-        "Look at this line and the one above: indentation by spaces, a space behind each colon, quotes closed.");
+        "Look at this line and the one above: indent with spaces, put a space after each colon, close the quotes.");
   }
 
   private static String firstLine(String message) {

@@ -32,7 +32,7 @@ public record ServiceSpec(
       Field.optional(
           "arguments",
           new ListShape<>(TextShape.any()),
-          "Arguments it is started with as a service, behind the program's own.");
+          "Arguments it is started with as a service, after the program's own.");
   private static final Field<Located<Starts>> STARTS =
       Field.optional(
               "starts",

@@ -18,13 +18,13 @@ public enum RehearsalCode implements Code {
       WARNING,
       Basis.INPUT,
       "Left running",
-      "Whoever stops or removes the program would leave something behind that goes on."),
+      "Stopping or removing the program would leave something running behind."),
   Z6005(
       WARNING,
       Basis.INPUT,
       "Writes into its own folder",
       "Where programs are installed for all users that folder can't be written."),
-  Z6006(ERROR, Basis.INPUT, "Nothing built to rehearse", "Only what was built can be tried."),
+  Z6006(ERROR, Basis.INPUT, "Nothing built to rehearse", "Only what was built can be rehearsed."),
   Z6007(ERROR, Basis.INPUT, "Nothing to start", "A rehearsal starts a program."),
   Z6008(
       NOTE,

@@ -110,7 +110,7 @@ public final class RecipeDraft {
   }
 
   private String write() {
-    line("# Drafted from what lies in this folder. Paths are relative to this file.");
+    line("# Drafted from the files in this folder. Paths are relative to this file.");
     line("# Check it with: zugabe check. Then: zugabe build.");
     line("zugabe: 1");
     app();

@@ -15,7 +15,7 @@ public enum TreeCode implements Code {
       "A jar can't hold a file and a folder of one name, or two own files for one place."),
   Z4012(
       ERROR, Basis.INPUT, "Link leaves the tree", "It would lead somewhere else on every machine."),
-  Z4013(WARNING, Basis.INPUT, "Link leads nowhere", "Whoever follows it finds nothing."),
+  Z4013(WARNING, Basis.INPUT, "Link leads nowhere", "Anyone who follows it finds nothing."),
   Z4014(
       ERROR,
       Basis.INPUT,

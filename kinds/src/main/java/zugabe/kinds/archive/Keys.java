@@ -91,8 +91,7 @@ record Keys(
           "files below one folder, or programs that can be installed, in one or more archives",
           FIELDS,
           Map.of(
-              "libraries",
-                  "Remove it; libraries lie beside the programs of an archive, in its folder lib.",
+              "libraries", "Remove it; an archive has its libraries in its folder lib.",
               "scripts", "Remove it; the programs of an archive always have start scripts.",
               "one-file", "Remove it; an archive is one file for each platform and format.",
               "manifest", "Write attributes: for what its programs' manifests are to say."),

@@ -48,7 +48,7 @@ public enum JarCode implements Code {
       ERROR,
       Basis.INPUT,
       "Nested libraries without a program",
-      "Whoever puts the jar on a class path would not find its libraries.");
+      "With the jar on a class path, its libraries would not be found.");
 
   private final Severity severity;
   private final Basis basis;

@@ -16,7 +16,7 @@ public enum ReleaseCode implements Code {
       "Its resource file says what is started and what it needs."),
   Z7002(ERROR, Basis.INPUT, "Application missing", "The release would stop at its start."),
   Z7003(ERROR, Basis.INPUT, "Applications need each other", "None of them could be started first."),
-  Z7004(ERROR, Basis.INPUT, "Versions don't match", "What runs would not be what was tried."),
+  Z7004(ERROR, Basis.INPUT, "Versions don't match", "What runs would not be what was tested."),
   Z7005(
       ERROR,
       Basis.INPUT,

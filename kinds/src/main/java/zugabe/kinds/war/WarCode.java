@@ -48,7 +48,7 @@ public enum WarCode implements Code {
       WARNING,
       Basis.INPUT,
       "Private file would be served",
-      "What lies outside WEB-INF and META-INF everybody can fetch."),
+      "Anybody can fetch what is outside WEB-INF and META-INF."),
   Z4022(
       WARNING,
       Basis.INPUT,
