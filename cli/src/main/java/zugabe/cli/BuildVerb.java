@@ -26,7 +26,7 @@ final class BuildVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Makes the deliverables, with a receipt and checksums beside them. With errors among the findings nothing is written.",
+            "Makes the deliverables, with a receipt and checksums beside them. If there are errors among the findings, nothing is written.",
             "zugabe build",
             "zugabe build tool-jar --out /tmp/try");
     Options.recipe(spec);

@@ -48,7 +48,7 @@ final class Options {
         .header(what)
         .synopsisHeading("%nUsage: ")
         .abbreviateSynopsis(true)
-        .parameterListHeading("%nWhat to name:%n")
+        .parameterListHeading("%nArguments:%n")
         .optionListHeading("%nOptions:%n")
         .exitCodeListHeading("%nExit codes:%n")
         .exitCodeList(exitCodes())

@@ -28,7 +28,7 @@ final class Building {
     this.findings = findings;
   }
 
-  /** With errors among the findings nothing is written. */
+  /** If there are errors among the findings, nothing is written. */
   Answer.Build build(Zugabe.Request request, Zugabe.Outlet outlet) {
     long start = System.nanoTime();
     Path out = planning.out(request, outlet);

@@ -87,7 +87,7 @@ public final class Zugabe {
         .toList();
   }
 
-  /** Makes deliverables. With errors among the findings nothing is written. */
+  /** Makes deliverables. If there are errors among the findings, nothing is written. */
   public Answer.Build build(Request request, Outlet outlet) {
     return new Building(around, kinds, Disk.REAL, new Findings()).build(request, outlet);
   }
