@@ -66,6 +66,22 @@ public final class SurveyTest {
   }
 
   @Test
+  public void aProgramBesideAServiceIsntOne() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.compile(
+          "classes",
+          "quay.Watch",
+          "public static void main(String[] a) throws Exception {"
+              + " new java.net.ServerSocket(0).accept(); }");
+      w.compile("classes", "quay.Count", "public static void main(String[] a) {}");
+      Program.Result told = ok(w.program().zugabe("survey"));
+      assertThat(told.out())
+          .containsPattern("quay.Watch +service .*waits for connections")
+          .containsPattern("quay.Count +console ");
+    }
+  }
+
+  @Test
   public void aFolderOfClassesAndOneOfLibraries() throws Exception {
     try (Workspace w = Workspace.create()) {
       level(w, "target/lib/level-1.1.jar");
