@@ -27,8 +27,8 @@ public final class PartsTest {
     byte[] module = Files.readAllBytes(w.path("classes/example/tern/Main.class"));
     w.jar("lib/level-1.0.jar", Map.of("level/A.class", some));
     w.jar("lib/level-1.1.jar", Map.of("level/A.class", some));
-    w.jar("lib/one.jar", Map.of("module-info.class", module, "p/A.class", some));
-    w.jar("lib/two.jar", Map.of("module-info.class", module, "p/B.class", some));
+    w.jar("lib/north.jar", Map.of("module-info.class", module, "p/A.class", some));
+    w.jar("lib/south.jar", Map.of("module-info.class", module, "p/B.class", some));
     return w;
   }
 
@@ -43,7 +43,7 @@ public final class PartsTest {
       assertThat(check(w))
           .contains(
               "warning Z4025  lib/level-1.1.jar level is there twice",
-              "Z4027  lib/two.jar Package p is in the module lib/one.jar as well.",
+              "Z4027  lib/south.jar Package p is in the module lib/north.jar as well.",
               "note Z4033  zugabe.yaml:3:18  programs.tern No licence text ships with");
     }
   }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.concurrent.Future;
 import zugabe.bytes.Digests;
 import zugabe.core.materials.FileContent;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.work.Workers;
 
 /** Digests every file of a folder as a build does, on all processors. */
@@ -45,7 +46,7 @@ public final class Hashing extends SimpleFileVisitor<Path> {
 
   @Override
   public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-    group.add(new FileContent(file, file.toString(), attributes.size(), true));
+    group.add(new FileContent(file, file.toString(), attributes.size(), ReadExtent.WHOLE));
     bytes += attributes.size();
     if (group.size() == GROUP || bytes > GROUP_BYTES) {
       submit();

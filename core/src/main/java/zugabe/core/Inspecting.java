@@ -15,6 +15,7 @@ import zugabe.core.kind.Registry;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Nature;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.materials.Recogniser;
 import zugabe.core.materials.Recognition;
 
@@ -43,7 +44,7 @@ final class Inspecting {
         findings.add(MaterialCode.Z2003, Where.file(shown), what, fix);
         return new Answer.Inspect(findings.sorted(), shown, inspection);
       }
-      inspection = look(new FileContent(path, shown, Files.size(path), false));
+      inspection = look(new FileContent(path, shown, Files.size(path), ReadExtent.IN_PART));
     } catch (IOException e) {
       findings.add(
           MaterialCode.Z2003,

@@ -30,6 +30,7 @@ import zugabe.core.kind.Registry;
 import zugabe.core.kind.Report;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.materials.UserCache;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
@@ -77,22 +78,22 @@ final class Planning {
    * How a recipe is planned.
    *
    * @param folder the recipe's
-   * @param digests whether files are digested while they are read
+   * @param extent how much of the files is going to be read
    */
-  private record Way(Zugabe.Request request, Path folder, boolean digests, Workers workers) {}
+  private record Way(Zugabe.Request request, Path folder, ReadExtent extent, Workers workers) {}
 
   /** Reads recipe and materials, and looks at what they make; nothing is written. */
   Optional<Checked> look(Zugabe.Request request, Workers workers, Findings findings) {
-    return plan(request, false, workers, findings);
+    return plan(request, ReadExtent.IN_PART, workers, findings);
   }
 
   /** The same for what is going to be made. */
   Optional<Checked> toMake(Zugabe.Request request, Workers workers, Findings findings) {
-    return plan(request, true, workers, findings);
+    return plan(request, ReadExtent.WHOLE, workers, findings);
   }
 
   private Optional<Checked> plan(
-      Zugabe.Request request, boolean digests, Workers workers, Findings findings) {
+      Zugabe.Request request, ReadExtent extent, Workers workers, Findings findings) {
     Optional<Path> file = recipeFile(request);
     if (file.isEmpty()) {
       findings.add(
@@ -105,7 +106,7 @@ final class Planning {
     String name = shown(file.get());
     try {
       String text = Files.readString(file.get());
-      Way way = new Way(request, file.get().getParent(), digests, workers);
+      Way way = new Way(request, file.get().getParent(), extent, workers);
       return plan(name, text, way, findings);
     } catch (NoSuchFileException e) {
       findings.add(
@@ -136,7 +137,8 @@ final class Planning {
   Optional<Checked> look(
       String text, Zugabe.Request request, Path folder, Workers workers, Findings findings) {
     try {
-      return plan("the draft", text, new Way(request, folder, false, workers), findings);
+      return plan(
+          "the draft", text, new Way(request, folder, ReadExtent.IN_PART, workers), findings);
     } catch (IOException e) {
       findings.add(
           MaterialCode.Z2003,
@@ -161,7 +163,7 @@ final class Planning {
         new Planner(
             recipe,
             kinds,
-            new Planner.Reading(way.folder(), way.digests(), shelf, around.progress()),
+            new Planner.Reading(way.folder(), way.extent(), shelf, around.progress()),
             findings);
     if (findings.hasErrors()) {
       planner.matchAll();

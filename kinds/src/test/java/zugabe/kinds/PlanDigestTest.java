@@ -27,6 +27,7 @@ import zugabe.core.finding.Where;
 import zugabe.core.materials.ClassSurvey;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.plan.Digested;
 import zugabe.core.plan.PlanDigest;
 
@@ -169,7 +170,7 @@ public final class PlanDigestTest {
       return OptionalInt.of(1 + v);
     }
     if (c == FileContent.class) {
-      return new FileContent(Path.of("f" + v), "f" + v, 0, false);
+      return new FileContent(Path.of("f" + v), "f" + v, 0, ReadExtent.IN_PART);
     }
     if (c == Library.class) {
       FileContent file = (FileContent) simple(FileContent.class, v);

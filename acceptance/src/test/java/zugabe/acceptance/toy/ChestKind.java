@@ -91,11 +91,9 @@ final class ChestKind implements Kind<ChestKeys, ChestKind.Checked> {
     }
     Materials materials = by.materials(group.get(), true);
     return Optional.of(
-        new Planned(
-            said.name(),
+        by.planned(
+            said,
             NAME,
-            by.app(),
-            by.time(),
             List.of(
                 new Part(
                     Optional.empty(),
@@ -105,8 +103,7 @@ final class ChestKind implements Kind<ChestKeys, ChestKind.Checked> {
                     Optional.empty(),
                     said.where())),
             Map.of(keys.treasure().value(), "."),
-            new Chest(intent(said, keys, by.app()).file(), keys.lid().map(Located::value)),
-            said.where()));
+            new Chest(intent(said, keys, by.app()).file(), keys.lid().map(Located::value))));
   }
 
   @Override

@@ -67,8 +67,8 @@ public final class SarifJson {
     result.put("ruleId", f.code().name());
     result.put("ruleIndex", rule);
     result.put("level", f.severity().word());
-    String todo = f.fix().equals("Nothing.") ? "" : " To do: " + f.fix();
-    result.put("message", text(f.what() + todo));
+    String remedy = f.fix().equals("Nothing.") ? "" : " To do: " + f.fix();
+    result.put("message", text(f.what() + remedy));
     if (!f.where().file().isEmpty()) {
       result.put("locations", List.of(location(f.where())));
     }

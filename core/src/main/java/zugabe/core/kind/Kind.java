@@ -40,7 +40,9 @@ public interface Kind<K, P extends Prepared> {
   }
 
   /** A small recipe that makes one of the demonstration's files; it is built by a test. */
-  String example();
+  default String example() {
+    return Example.of(getClass());
+  }
 
   /** What the recipe's text alone tells. */
   Intent intent(Common said, K keys, Identity app);

@@ -21,6 +21,7 @@ import zugabe.core.kind.Supply;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.MaterialCode;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.PlanDigest;
 import zugabe.core.plan.Planned;
@@ -231,7 +232,7 @@ public final class Builder {
               new Supply.File(
                   output.file(),
                   output.mode(),
-                  new FileContent(part, output.file(), written.size(), false)));
+                  new FileContent(part, output.file(), written.size(), ReadExtent.IN_PART)));
         }
         folder.allow(part, output.mode());
       }

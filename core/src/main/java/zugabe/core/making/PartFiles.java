@@ -12,6 +12,7 @@ import java.util.Map;
 import zugabe.bytes.Content;
 import zugabe.core.kind.Output;
 import zugabe.core.materials.FileContent;
+import zugabe.core.materials.ReadExtent;
 
 /** Files that are laid out into a deliverable, and don't go out themselves. */
 final class PartFiles {
@@ -35,7 +36,8 @@ final class PartFiles {
       try (FileChannel file = means.disk().create(path)) {
         Spool.write(part.layout(), file, part.file(), means.workers(), means.progress());
       }
-      made.put(part.file(), new FileContent(path, part.file(), Files.size(path), false));
+      made.put(
+          part.file(), new FileContent(path, part.file(), Files.size(path), ReadExtent.IN_PART));
     }
     return made;
   }

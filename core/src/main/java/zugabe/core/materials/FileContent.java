@@ -32,7 +32,7 @@ public final class FileContent implements Content {
   private final Path path;
   private final String name;
   private final long size;
-  private final boolean digests;
+  private final ReadExtent extent;
   private volatile String sha256;
   private volatile Integer mode;
   private FileChannel held;
@@ -40,10 +40,10 @@ public final class FileContent implements Content {
   /**
    * @param name as the user would name it
    * @param size in bytes, when the plan was made
-   * @param digests whether what is read is digested
+   * @param extent whether it is digested while it is read
    */
-  public FileContent(Path path, String name, long size, boolean digests) {
-    this.digests = digests;
+  public FileContent(Path path, String name, long size, ReadExtent extent) {
+    this.extent = extent;
     this.path = path;
     this.name = name;
     this.size = size;
@@ -64,7 +64,7 @@ public final class FileContent implements Content {
 
   /** Whether what is read of it is digested, as for a build. */
   boolean isDigested() {
-    return digests;
+    return extent == ReadExtent.WHOLE;
   }
 
   /** Whether the system lets its owner run it. */
@@ -215,7 +215,7 @@ public final class FileContent implements Content {
       int got = in.read(into, offset, (int) Math.min(length, DIGEST_BYTES));
       if (got > 0) {
         count += got;
-        if (digests) {
+        if (isDigested()) {
           digest.update(into, offset, got);
         }
         if (count > size) {
@@ -230,7 +230,7 @@ public final class FileContent implements Content {
 
     private void end() throws IOException {
       checkSize(count);
-      if (digests) {
+      if (isDigested()) {
         remember(HexFormat.of().formatHex(digest.digest()));
       }
     }

@@ -21,19 +21,19 @@ import zugabe.core.finding.RecipeCode;
 public final class Finder {
   private final Path folder;
   private final Map<String, Path> roots;
-  private final boolean digests;
+  private final ReadExtent extent;
   private final Findings findings;
   private final Set<String> usedRoots = new LinkedHashSet<>();
 
   /**
    * @param folder the recipe's
    * @param roots folders outside it, by name
-   * @param digests whether files are digested while they are read
+   * @param extent how much of the files is going to be read
    */
-  public Finder(Path folder, Map<String, Path> roots, boolean digests, Findings findings) {
+  public Finder(Path folder, Map<String, Path> roots, ReadExtent extent, Findings findings) {
     this.folder = folder;
     this.roots = roots;
-    this.digests = digests;
+    this.extent = extent;
     this.findings = findings;
   }
 
@@ -267,7 +267,7 @@ public final class Finder {
       matches.add(
           new Match(
               inner,
-              new FileContent(path, name(base, path), attributes.size(), digests),
+              new FileContent(path, name(base, path), attributes.size(), extent),
               Optional.empty()));
     }
   }
@@ -275,8 +275,7 @@ public final class Finder {
   private Match link(Base base, Path path, String inner) throws IOException {
     long size = Files.isRegularFile(path) ? Files.size(path) : 0;
     String to = slashed(Files.readSymbolicLink(path));
-    return new Match(
-        inner, new FileContent(path, name(base, path), size, digests), Optional.of(to));
+    return new Match(inner, new FileContent(path, name(base, path), size, extent), Optional.of(to));
   }
 
   private void special(Base base, Path path, FilePattern sought, String what) {

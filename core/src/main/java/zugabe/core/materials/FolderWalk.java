@@ -57,7 +57,8 @@ public record FolderWalk(List<FileContent> files, List<String> skipped, List<Str
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
       if (attributes.isRegularFile()) {
-        walk.files.add(new FileContent(file, relative(file), attributes.size(), false));
+        walk.files.add(
+            new FileContent(file, relative(file), attributes.size(), ReadExtent.IN_PART));
       }
       return FileVisitResult.CONTINUE;
     }

@@ -21,6 +21,7 @@ import zugabe.core.finding.Where;
 import zugabe.core.materials.FilePattern;
 import zugabe.core.materials.Finder;
 import zugabe.core.materials.Materials;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.recipe.App;
 import zugabe.core.recipe.Common;
 import zugabe.core.recipe.DeliverableSpec;
@@ -43,10 +44,10 @@ public final class Planner {
    * How files are read.
    *
    * @param folder the recipe's, absolute and normalised
-   * @param digests whether files are digested while they are read: not needed just to look at them
+   * @param extent how much of the files is going to be read
    * @param shelf for what is read
    */
-  public record Reading(Path folder, boolean digests, Materials.Shelf shelf, Progress progress) {}
+  public record Reading(Path folder, ReadExtent extent, Materials.Shelf shelf, Progress progress) {}
 
   public Planner(Recipe recipe, KindPlans kinds, Reading reading, Findings findings) {
     this.recipe = recipe;
@@ -63,7 +64,7 @@ public final class Planner {
               }
             });
     this.finder =
-        new Finder(reading.folder(), roots(recipe, reading.folder()), reading.digests(), findings);
+        new Finder(reading.folder(), roots(recipe, reading.folder()), reading.extent(), findings);
     this.groups =
         new Groups(
             recipe.materials(),

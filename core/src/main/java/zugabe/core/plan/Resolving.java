@@ -15,6 +15,7 @@ import zugabe.core.materials.Finder;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.recipe.App;
+import zugabe.core.recipe.Common;
 import zugabe.core.recipe.ProgramSpec;
 import zugabe.core.recipe.Recipe;
 
@@ -53,6 +54,30 @@ public final class Resolving {
 
   public Findings findings() {
     return findings;
+  }
+
+  /** A deliverable with what all kinds share filled in. */
+  public Planned planned(
+      Common said, String kind, List<Part> parts, Map<String, String> holds, Digested own) {
+    return new Planned(said.name(), kind, app, time, parts, holds, own, said.where());
+  }
+
+  /**
+   * Reports a file name that says something else than the file is.
+   *
+   * @param otherwise what else can be done, from the comma on
+   */
+  public void wrongEnding(Common said, String ending, String otherwise) {
+    Located<String> file = said.file().orElseThrow();
+    findings.add(
+        RecipeCode.Z1008,
+        file.where(),
+        "\""
+            + file.value()
+            + "\" doesn't end with "
+            + ending
+            + ", which is what this deliverable is.",
+        "End the name with " + ending + otherwise);
   }
 
   /**

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import zugabe.core.archive.TarFile;
 import zugabe.core.materials.FileContent;
+import zugabe.core.materials.ReadExtent;
 import zugabe.formats.zip.ZipListing;
 import zugabe.formats.zip.ZipReader;
 
@@ -35,7 +36,7 @@ public record Subject(Path folder, List<String> files, Optional<String> program)
 
   private static void unpack(Path file, Path place) throws IOException {
     String name = file.getFileName().toString();
-    FileContent content = new FileContent(file, name, Files.size(file), false);
+    FileContent content = new FileContent(file, name, Files.size(file), ReadExtent.IN_PART);
     if (name.endsWith(".zip")) {
       ZipListing listing = ZipReader.read(content);
       if (!listing.isSound()) {

@@ -15,6 +15,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.OwnFile;
+import zugabe.core.materials.ReadExtent;
 
 /** What a Java runtime says of itself. */
 public final class CarriedRuntimeTest {
@@ -29,7 +30,7 @@ public final class CarriedRuntimeTest {
       Path file = folder.resolve(name);
       Files.createDirectories(file.getParent());
       Files.writeString(file, name.equals("release") ? release : "");
-      FileContent content = new FileContent(file, name, Files.size(file), false);
+      FileContent content = new FileContent(file, name, Files.size(file), ReadExtent.IN_PART);
       files.add(new OwnFile(name, content, Optional.empty(), Where.file("zugabe.yaml")));
     }
     return CarriedRuntime.of(files, Where.file("zugabe.yaml"), findings);

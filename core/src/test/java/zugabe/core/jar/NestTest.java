@@ -17,6 +17,7 @@ import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.plan.Identity;
 import zugabe.core.plan.Part;
 import zugabe.core.plan.Use;
@@ -54,8 +55,8 @@ public final class NestTest {
   @Test
   public void theIndexTellsFoldersVersionsAndSigners() throws Exception {
     Path nativeFile = Files.createTempFile("lib", ".so");
-    FileContent tide = new FileContent(nativeFile, "libtide.so", 0, true);
-    FileContent jar = new FileContent(Path.of("a.jar"), "lib/a.jar", 1, false);
+    FileContent tide = new FileContent(nativeFile, "libtide.so", 0, ReadExtent.WHOLE);
+    FileContent jar = new FileContent(Path.of("a.jar"), "lib/a.jar", 1, ReadExtent.IN_PART);
     Library library =
         new Library(
             "a.jar",
@@ -91,7 +92,7 @@ public final class NestTest {
 
   @Test
   public void anEntryTooLargeForTheLoaderIsAFinding() throws Exception {
-    FileContent jar = new FileContent(Path.of("a.jar"), "lib/a.jar", 1, false);
+    FileContent jar = new FileContent(Path.of("a.jar"), "lib/a.jar", 1, ReadExtent.IN_PART);
     Library library =
         new Library(
             "a.jar",

@@ -68,13 +68,13 @@ public final class ElfReader {
   }
 
   private Elf read() throws IOException {
-    ElfHeader header = ElfHeader.decode(in.structure(ElfIdent.SIZE, ElfHeader.size(wide)), wide);
-    headers(header);
+    ElfHeader ehdr = ElfHeader.decode(in.structure(ElfIdent.SIZE, ElfHeader.size(wide)), wide);
+    headers(ehdr);
     dynamic();
     return new Elf(
         wide ? 64 : 32,
-        machine(header.machine()),
-        type(header.type()),
+        machine(ehdr.machine()),
+        type(ehdr.type()),
         interpreter,
         string(name),
         names(),

@@ -4,39 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.ByteOrder;
 import java.util.List;
-import java.util.Random;
-import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
-import zugabe.bytes.ByteReader;
-import zugabe.bytes.Structure;
+import zugabe.formats.natives.StructuresCheck;
 
 /** What is encoded is decoded again, in both byte orders, and takes the bytes that it says. */
-public final class MachOStructuresTest {
-  private static final Random RANDOM = new Random(17);
-
-  private static int u2() {
-    return RANDOM.nextInt(1 << 16);
-  }
-
-  private static long u4() {
-    return RANDOM.nextInt() & 0xFFFFFFFFL;
-  }
-
-  private static long word(boolean wide) {
-    return wide ? RANDOM.nextLong() >>> 1 : u4();
-  }
-
-  @DataProvider
-  public Object[][] orders() {
-    return new Object[][] {{ByteOrder.LITTLE_ENDIAN}, {ByteOrder.BIG_ENDIAN}};
-  }
-
-  private static ByteReader read(Structure s, ByteOrder order) {
-    byte[] bytes = s.encoded(order);
-    assertThat(bytes).hasSize(s.size());
-    return ByteReader.of(bytes, order);
-  }
-
+public final class MachOStructuresTest extends StructuresCheck {
   @Test(dataProvider = "orders")
   public void everyStructureComesBack(ByteOrder order) {
     for (int i = 0; i < 200; i++) {

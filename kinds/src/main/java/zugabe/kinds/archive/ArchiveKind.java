@@ -24,7 +24,6 @@ import zugabe.core.install.TreePlan;
 import zugabe.core.install.VersionOrder;
 import zugabe.core.jar.ProgramJar;
 import zugabe.core.jar.Travel;
-import zugabe.core.kind.Example;
 import zugabe.core.kind.Input;
 import zugabe.core.kind.Inputs;
 import zugabe.core.kind.Kind;
@@ -74,11 +73,6 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
   @Override
   public RecordShape<Keys> keys() {
     return Keys.SHAPE;
-  }
-
-  @Override
-  public String example() {
-    return Example.of(ArchiveKind.class);
   }
 
   @Override
@@ -142,15 +136,8 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
     keys.holds().forEach((name, folder) -> holds.put(name, folder.value()));
     String file = intent(said, keys, by.app()).file();
     return Optional.of(
-        new Planned(
-            said.name(),
-            NAME,
-            by.app(),
-            by.time(),
-            parts,
-            holds,
-            new ArchiveDeliverable(file, keys.wantedFormats(), tree),
-            said.where()));
+        by.planned(
+            said, NAME, parts, holds, new ArchiveDeliverable(file, keys.wantedFormats(), tree)));
   }
 
   /** Keys that do nothing where they stand. */

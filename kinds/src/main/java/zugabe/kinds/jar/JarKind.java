@@ -15,7 +15,6 @@ import zugabe.core.jar.JarManifest;
 import zugabe.core.jar.JarPlan;
 import zugabe.core.jar.JarStyle;
 import zugabe.core.jar.Travel;
-import zugabe.core.kind.Example;
 import zugabe.core.kind.Inputs;
 import zugabe.core.kind.Kind;
 import zugabe.core.kind.Output;
@@ -62,11 +61,6 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
   }
 
   @Override
-  public String example() {
-    return Example.of(JarKind.class);
-  }
-
-  @Override
   public Intent intent(Common said, Keys keys, Identity app) {
     String ending = keys.leavesAsFolder() ? "" : keys.ending();
     String file = said.file().map(Located::value).orElse(app.fileName() + ending);
@@ -77,18 +71,7 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
   public Optional<Planned> plan(Common said, Keys keys, Resolving by) throws IOException {
     String file = intent(said, keys, by.app()).file();
     if (said.file().isPresent() && !keys.leavesAsFolder() && !file.endsWith(keys.ending())) {
-      by.findings()
-          .add(
-              RecipeCode.Z1008,
-              said.file().get().where(),
-              "\""
-                  + file
-                  + "\" doesn't end with "
-                  + keys.ending()
-                  + ", which is what this deliverable is.",
-              "End the name with "
-                  + keys.ending()
-                  + (keys.leavesAsOne() ? ", or write one-file: false." : "."));
+      by.wrongEnding(said, keys.ending(), keys.leavesAsOne() ? ", or write one-file: false." : ".");
     }
     Optional<Resolving.Named> named = by.program(keys.choice());
     Optional<String> group = by.group(keys.choice(), named);
@@ -108,17 +91,14 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
     String base =
         program.filter(p -> named.isPresent()).map(Program::name).orElse(by.app().shortName());
     return Optional.of(
-        new Planned(
-            said.name(),
+        by.planned(
+            said,
             NAME,
-            by.app(),
-            by.time(),
             List.of(
                 new Part(
                     program, materials, Use.LOADED, List.of(), Optional.empty(), said.where())),
             Map.of(),
-            new JarDeliverable(file, base, keys.leavesAsOne(), scripts(keys), style),
-            said.where()));
+            new JarDeliverable(file, base, keys.leavesAsOne(), scripts(keys), style)));
   }
 
   private static Optional<Boolean> scripts(Keys keys) {

@@ -14,7 +14,6 @@ import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
 import zugabe.core.inspect.TarInspector;
 import zugabe.core.inspect.ZipInspector;
-import zugabe.core.kind.Example;
 import zugabe.core.kind.Form;
 import zugabe.core.kind.Input;
 import zugabe.core.kind.Inputs;
@@ -69,11 +68,6 @@ public final class ReleaseKind implements Kind<Keys, ReleaseKind.Checked> {
   }
 
   @Override
-  public String example() {
-    return Example.of(ReleaseKind.class);
-  }
-
-  @Override
   public Intent intent(Common said, Keys keys, Identity app) {
     String file = said.file().map(Located::value).orElse(app.fileName());
     return new Intent(
@@ -104,19 +98,16 @@ public final class ReleaseKind implements Kind<Keys, ReleaseKind.Checked> {
         new Part(
             Optional.empty(), materials, Use.APPLICATIONS, List.of(), by.licence(), said.where());
     return Optional.of(
-        new Planned(
-            said.name(),
+        by.planned(
+            said,
             NAME,
-            by.app(),
-            by.time(),
             List.of(part),
             Map.of(),
             new ReleaseDeliverable(
                 intent(said, keys, by.app()).file(),
                 keys.wantedFormats(),
                 keys.packing().value(),
-                release),
-            said.where()));
+                release)));
   }
 
   @Override

@@ -8,7 +8,6 @@ import zugabe.core.archive.ZipTree;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
-import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
@@ -17,7 +16,6 @@ import zugabe.core.jar.JarManifest;
 import zugabe.core.jar.JarPlan;
 import zugabe.core.jar.JarStyle;
 import zugabe.core.jar.Travel;
-import zugabe.core.kind.Example;
 import zugabe.core.kind.Form;
 import zugabe.core.kind.Inputs;
 import zugabe.core.kind.Kind;
@@ -76,11 +74,6 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
   }
 
   @Override
-  public String example() {
-    return Example.of(WarKind.class);
-  }
-
-  @Override
   public Intent intent(Common said, Keys keys, Identity app) {
     String file = said.file().map(Located::value).orElse(app.fileName() + ENDING);
     return new Intent(file, List.of(file));
@@ -90,12 +83,7 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
   public Optional<Planned> plan(Common said, Keys keys, Resolving by) throws IOException {
     String file = intent(said, keys, by.app()).file();
     if (!file.endsWith(ENDING)) {
-      by.findings()
-          .add(
-              RecipeCode.Z1008,
-              said.file().map(Located::where).orElse(said.where()),
-              "\"" + file + "\" doesn't end with .war, which is what this deliverable is.",
-              "End the name with .war.");
+      by.wrongEnding(said, ENDING, ".");
     }
     Optional<Resolving.Named> named = by.program(keys.choice());
     Optional<String> group = by.group(keys.choice(), named);
@@ -109,15 +97,12 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
             named, materials, style.manifest().flatMap(m -> m.mainClass()), said.where(), false);
     Part part = new Part(program, materials, Use.SERVED, List.of(), Optional.empty(), said.where());
     return Optional.of(
-        new Planned(
-            said.name(),
+        by.planned(
+            said,
             NAME,
-            by.app(),
-            by.time(),
             List.of(part),
             Map.of(),
-            new WarDeliverable(file, keys.alone(), keys.page().orElse(Page.TOP), style),
-            said.where()));
+            new WarDeliverable(file, keys.alone(), keys.page().orElse(Page.TOP), style)));
   }
 
   private static JarPlan jar(Planned d, WarDeliverable own) {

@@ -34,6 +34,7 @@ import zugabe.core.kind.Ready;
 import zugabe.core.kind.Registry;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.materials.UserCache;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
@@ -139,7 +140,10 @@ public final class FaultyDiskTest {
       Materials.Shelf shelf = new Materials.Shelf(workers, UserCache.none(), findings);
       Plan plan =
           new Planner(
-                  recipe, kinds, new Planner.Reading(folder, true, shelf, Progress.NONE), findings)
+                  recipe,
+                  kinds,
+                  new Planner.Reading(folder, ReadExtent.WHOLE, shelf, Progress.NONE),
+                  findings)
               .plan(List.of(), java.time.Instant.EPOCH);
       List<Ready> ready = new ArrayList<>();
       for (Planned d : plan.inOrder()) {
