@@ -119,9 +119,10 @@ public final class PartsTest {
           "zugabe.yaml",
           """
           app: {name: Tern, version: 1.0}
-          materials: {app: {own: classes, libraries: lib/*.jar, web: pages}}
+          materials: {app: {own: classes, libraries: lib/*.jar, web: pages}, page: {web: pages}}
           programs: {tern: {materials: app}}
           deliverables:
+            pages: {kind: war, materials: page, file: pages.war}
             jar: {kind: jar, program: tern}
             nested: {kind: jar, program: tern, libraries: nested, file: nested.jar}
             war: {kind: war, program: tern, file: tern.war}
@@ -134,6 +135,7 @@ public final class PartsTest {
         {"tern-1.0.jar", "jar"},
         {"nested.jar", "jar"},
         {"tern.war", "war"},
+        {"pages.war", "war"},
         {"alone.war", "war"},
         {"tern-1.0.zip", "zip"},
         {"tern-1.0.tar.gz", "tar.gz"}
@@ -141,6 +143,12 @@ public final class PartsTest {
       for (String[] row : rows) {
         JsonNode told = json(w.program().zugabe("inspect", "--json", "out/" + row[0]));
         assertThat(told.at("/kind").asText()).as(row[0]).isEqualTo(row[1]);
+        if (row[0].matches("tern-1.0\\.(zip|tar\\.gz)")) {
+          assertThat(told.at("/start/commands").asText()).as(row[0]).isEqualTo("tern");
+          assertThat(told.at("/start/installs").asText())
+              .as(row[0])
+              .isEqualTo("tern-1.0/install.cmd, tern-1.0/install.sh");
+        }
       }
     }
     try (Workspace w = ReleaseTest.workspace()) {

@@ -16,8 +16,8 @@ public final class Kinds {
   public static Registry registry() {
     return new Registry(
         List.of(
-            new Line("jar", JarKind::new),
             new Line("war", WarKind::new),
+            new Line("jar", JarKind::new),
             new Line("release", ReleaseKind::new),
             new Line("archive", ArchiveKind::new)));
   }

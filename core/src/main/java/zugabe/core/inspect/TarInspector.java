@@ -2,9 +2,7 @@ package zugabe.core.inspect;
 
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.core.archive.TarFile;
@@ -21,7 +19,7 @@ public final class TarInspector {
   public static Optional<Inspection> inspect(String name, Content content, Findings findings)
       throws IOException {
     List<Inspection.Item> items = new ArrayList<>();
-    Map<String, String> start = new LinkedHashMap<>();
+    ProgramsInside programs = new ProgramsInside();
     String format = "";
     try (TarFile tar = TarFile.open(content).orElse(null)) {
       if (tar == null) {
@@ -33,7 +31,7 @@ public final class TarInspector {
         TarReader.Entry e = entry.get();
         items.add(
             new Inspection.Item(e.name(), e.size(), e.size(), method(e, format), e.isFolder()));
-        start(e, start);
+        programs.add(e.name(), e.mode());
       }
     } catch (IOException e) {
       if (format.isEmpty()) {
@@ -45,20 +43,10 @@ public final class TarInspector {
           "It is damaged: " + e.getMessage() + ".",
           "Get it again from where it came.");
     }
-    return Optional.of(Inspection.of(format, content.size(), start, items));
+    return Optional.of(Inspection.of(format, content.size(), programs.start(), items));
   }
 
   private static String method(TarReader.Entry e, String format) {
     return e.type() == '2' ? "link" : format.equals("tar") ? "stored" : "in one stream";
-  }
-
-  /** Commands and the script that installs them, as archives with programs have them. */
-  private static void start(TarReader.Entry e, Map<String, String> start) {
-    if (e.name().matches("[^/]+/bin/[^/]+") && (e.mode() & 0111) != 0) {
-      String command = e.name().substring(e.name().lastIndexOf('/') + 1);
-      start.merge("commands", command, (a, b) -> a + ", " + b);
-    } else if (e.name().matches("[^/]+/install\\.sh")) {
-      start.put("installs", e.name());
-    }
   }
 }

@@ -2,7 +2,6 @@ package zugabe.core.inspect;
 
 import java.io.IOException;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.core.finding.Findings;
@@ -58,6 +57,8 @@ public final class ZipInspector {
 
   /** What is known of a zip file that is nothing more. */
   public static Inspection plain(Content content, ZipListing listing) {
-    return Inspection.of("zip", content.size(), Map.of(), items(listing));
+    ProgramsInside programs = new ProgramsInside();
+    listing.entries().forEach(e -> programs.add(e.name(), e.mode()));
+    return Inspection.of("zip", content.size(), programs.start(), items(listing));
   }
 }

@@ -181,11 +181,9 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
   @Override
   public Optional<Inspection> inspect(Opened file, Findings findings) throws IOException {
     Optional<ZipListing> listing = file.zip(findings).filter(JarInspector::isJar);
-    if (listing.isEmpty()
-        || listing.get().entries().stream().anyMatch(e -> e.name().startsWith("WEB-INF/"))) {
-      return Optional.empty();
-    }
-    return Optional.of(JarInspector.inspect(NAME, file, listing.get(), findings));
+    return listing.isEmpty()
+        ? Optional.empty()
+        : Optional.of(JarInspector.inspect(NAME, file, listing.get(), findings));
   }
 
   @Override

@@ -2,6 +2,7 @@ package zugabe.kinds.war;
 
 import java.io.IOException;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.core.archive.ZipTree;
@@ -211,9 +212,12 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
 
   @Override
   public Optional<Inspection> inspect(Opened file, Findings findings) throws IOException {
+    // servers go by the ending; without it, only what they use gives a web archive away
+    boolean named = file.name().toLowerCase(Locale.ROOT).endsWith(ENDING);
     Optional<ZipListing> listing =
         file.zip(findings)
-            .filter(l -> l.entries().stream().anyMatch(e -> e.name().startsWith("WEB-INF/")));
+            .filter(
+                l -> named || l.entries().stream().anyMatch(e -> e.name().startsWith("WEB-INF/")));
     return listing.isEmpty()
         ? Optional.empty()
         : Optional.of(JarInspector.inspect(NAME, file, listing.get(), findings));
