@@ -7,6 +7,8 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.BeforeMethod;
@@ -82,7 +84,7 @@ public final class CheckoutTest {
     assertThat(r.err()).contains("zugabe: building the program");
     assertThat(checkout.resolve("built.txt"))
         .content()
-        .contains("-pl formats,inner-loader,core,kinds,demo,cli");
+        .contains("-pl formats,inner-loader,core,kinds,demo,short-start,cli");
     assertThat(Wine.starts(record)).hasSize(1);
     assertThat(arguments(Wine.starts(record).get(0)))
         .containsExactly("check", "two words", "--set", "a=ü", "");
@@ -126,11 +128,32 @@ public final class CheckoutTest {
     Path source = checkout.resolve("core/src/main/java/zugabe/New.java");
     Files.createDirectories(source.getParent());
     Files.writeString(source, "");
-    List<String> command = new ArrayList<>(Program.java("explain", "Z1001"));
-    command.add(1, "-Dzugabe.checkout=" + checkout);
-    String[] explain = command.toArray(String[]::new);
+    String[] explain = explain();
     assertThat(Program.in(checkout).run(explain).exit()).isEqualTo(75);
     Files.setLastModifiedTime(source, FileTime.fromMillis(0));
     assertThat(Program.in(checkout).run(explain).exit()).isZero();
+  }
+
+  private String[] explain() {
+    List<String> command = new ArrayList<>(Program.java("explain", "Z1001"));
+    command.add(1, "-Dzugabe.checkout=" + checkout);
+    return command.toArray(String[]::new);
+  }
+
+  @Test
+  public void everyModuleThatIsBuiltIsLookedAt() throws Exception {
+    String[] explain = explain();
+    String script = Files.readString(Program.ROOT.resolve("zugabe"));
+    Matcher modules = Pattern.compile("-pl (\\S+) package").matcher(script);
+    assertThat(modules.find()).isTrue();
+    for (String module : modules.group(1).split(",")) {
+      for (String source : List.of(module + "/pom.xml", module + "/src/main/New.java")) {
+        Files.createDirectories(checkout.resolve(source).getParent());
+        Files.writeString(checkout.resolve(source), "");
+        assertThat(Program.in(checkout).run(explain).exit()).as(source).isEqualTo(75);
+        Files.delete(checkout.resolve(source));
+      }
+      assertThat(script).contains("$home/" + module + "/pom.xml", "$home/" + module + "/src/main");
+    }
   }
 }
