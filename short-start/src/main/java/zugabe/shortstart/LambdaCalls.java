@@ -28,6 +28,8 @@ final class LambdaCalls extends ClassVisitor {
   }
 
   /**
+   * Replaces the calls of a class.
+   *
    * @param entries takes the new classes
    * @param members is told of them
    * @return the class file without such calls; itself when it has none
