@@ -146,7 +146,7 @@ public final class CheckoutTest {
     String script = Files.readString(Program.ROOT.resolve("zugabe"));
     Matcher modules = Pattern.compile("-pl (\\S+) package").matcher(script);
     assertThat(modules.find()).isTrue();
-    for (String module : modules.group(1).split(",")) {
+    for (String module : modules.group(1).split(",", -1)) {
       for (String source : List.of(module + "/pom.xml", module + "/src/main/New.java")) {
         Files.createDirectories(checkout.resolve(source).getParent());
         Files.writeString(checkout.resolve(source), "");

@@ -1,6 +1,6 @@
 #!/bin/sh
 # Installs @TITLE@ from the folder this script lies in.
-# Needs a POSIX shell with cp, mv, ln, rm, mkdir, rmdir, find, sort, sed, awk and cksum. Nothing is left half done: what fails is undone.
+# Needs a POSIX shell with cp, mv, ln, readlink, rm, mkdir, rmdir, chmod, find, sort, sed, grep, awk and cksum. Nothing is left half done: what fails is undone.
 
 name=@NAME@
 # shellcheck disable=SC2016 # nothing in a name is expanded
@@ -27,7 +27,7 @@ Usage: install.sh [OPTIONS]
 
   --user            Install for this user, below the home folder.
   --system          Install for all users.
-  --prefix DIR      Folder to install to. Default: /opt/$name, or ~/.local/lib/$name.
+  --prefix DIR      Folder to install to, for this application alone. Default: /opt/$name, or ~/.local/lib/$name.
   --commands DIR    Folder for links to the commands. Default: /usr/local/bin, or ~/.local/bin.
   --root DIR        Put DIR in front of every path: for images and containers.
   --no-commands     Make no links to the commands.
@@ -36,7 +36,7 @@ Usage: install.sh [OPTIONS]
   --no-menu         Make no menu entries.
   --no-first-run    Leave the first-run step out.
   --downgrade       Allow an older version over a newer one.
-  --force           Overwrite files of others; they are kept beside, and come back on removal.
+  --force           Replace commands, menu entries and files of others; they are kept beside, and come back on removal.
   --dry-run         Only tell what would be done.
   --log FILE        Append every action to FILE.
   -h, --help        Print this.
@@ -46,6 +46,8 @@ END
 }
 
 @INSTALL_WORDS_SH@
+
+@INSTALL_GUARD_SH@
 
 @INSTALL_STEPS_SH@
 
@@ -62,6 +64,7 @@ setup=yes
 start=yes
 menu=yes
 first=yes
+journaled=
 while [ $# -gt 0 ]; do
   case $1 in
     --user) mode=user ;;
@@ -121,18 +124,40 @@ else
   agents=$HOME/Library/LaunchAgents
   logs=$HOME/Library/Logs
 fi
-prefix=${prefix%/}
 for path in "$prefix" "$bin"; do
   absolute "$path" || wrong "an absolute path is wanted, not $path"
   case $path in
     *[\"\'\\\$\`%\&\<\>\|]* | *[[:cntrl:]]*) wrong "the path $path has a character that menu entries and services can't hold" ;;
   esac
 done
+prefix=$(plain "$prefix")
+bin=$(plain "$bin")
 there=$root$prefix
 record=$there/.installed
 journal=$there/.journal
 old=$there/.old
 new=$there/.new
+me=$(id -u)
+
+# The prefix is this application's alone: nothing of others is ever moved.
+own="name one for $title_name alone, such as --prefix /opt/$name"
+[ "$mode" = system ] || own="name one for $title_name alone, such as --prefix $HOME/.local/lib/$name"
+! shared "$prefix" || fail "$prefix isn't a folder of one application; $own"
+if [ -e "$there" ] || [ -L "$there" ]; then
+  [ -d "$there" ] || fail "$prefix is there, and is no folder; $own"
+  [ ! -L "$there" ] || fail "$prefix is a link; name the folder that it leads to"
+  physical=$(CDPATH='' cd -P -- "$there" && pwd -P)
+  [ -z "$root" ] || physical=${physical#"$(CDPATH='' cd -P -- "$root" && pwd -P)"}
+  ! shared "${physical:-/}" || fail "$prefix is $physical, which isn't a folder of one application; $own"
+  ours "$there" || fail "$prefix belongs to somebody else, or others can change it; $own"
+  if [ ! -f "$record" ] && [ ! -f "$journal" ]; then
+    others=$(find "$there/." ! -name . -prune ! -name .lock ! -name .lock.stale ! -name .dirs -print | sed -n "1s|.*/||p")
+    [ -z "$others" ] || fail "$prefix isn't empty, and no installation is recorded there ($others is in it); $own"
+  fi
+fi
+for path in "$prefix" "$bin" "$applications" "$units" "$agents"; do
+  ways "$root$path" || fail "others can change $unsafe, and so what would be installed in $path; name another place"
+done
 
 # What is in this folder is whole, and for this machine.
 [ -f "$here/install/contents" ] || fail "there is no install/contents beside this script; unpack the archive again"
@@ -152,15 +177,30 @@ if [ -n "$platform" ] && [ -z "$force" ]; then
   [ "$this" = "$platform" ] || fail "this archive is for $platform, and this machine is $this"
 fi
 
+if [ -z "$dry" ]; then
+  trap finish EXIT
+  trap 'stop 130' INT
+  trap 'stop 143' TERM
+  trap 'stop 129' HUP
+  folder "$there"
+  lock
+fi
+
 # An installation that was broken off is undone first.
-if [ -f "$journal" ] && [ -z "$dry" ]; then
-  say "An earlier installation was broken off; undoing it."
-  undo
+if [ -e "$journal" ] || [ -L "$journal" ]; then
+  trusted_journal || fail "$journal isn't the journal of an installation that root or this user made; look at it, and remove it"
+  if [ -z "$dry" ]; then
+    say "An earlier installation was broken off; undoing it."
+    undo || fail "the earlier installation can't be undone: ${lost:-a command that it needs} isn't as it was. What was there lies in $old"
+    folder "$there"
+    lock
+  fi
 fi
 before=
-if [ -f "$record" ]; then
+if [ -e "$record" ] || [ -L "$record" ]; then
+  trusted || fail "the record $record isn't trusted: $why. Look at it; if it is no installation's, remove it"
   before=$(recorded version)
-  if [ -z "$downgrade" ] && older "$version" "$before"; then
+  if [ -n "$before" ] && [ -z "$downgrade" ] && older "$version" "$before"; then
     fail "version $before is installed in $prefix, and this is $version, which is older; --downgrade installs it all the same"
   fi
 fi
@@ -190,18 +230,7 @@ outside() {
 
 # Files of others are never overwritten without being told to.
 foreign() {
-  if [ -f "$record" ]; then
-    owned=$record
-  else
-    owned=/dev/null
-  fi
-  while IFS= read -r file; do
-    if [ -e "$there/$file" ] || [ -L "$there/$file" ]; then
-      printf '%s\n' "$file"
-    fi
-  done <"$here/install/contents" | awk -F "$tab" -v owned="$owned" '
-    BEGIN { while ((getline line < owned) > 0) { split(line, part, "\t"); if (part[1] == "inside" || part[1] == "settings") own[part[2]] = 1 } }
-    !($0 in own) && $0 !~ /^etc\/.*\.settings$/ { print prefix $0 }' prefix="$prefix/"
+  arrange | PREFIX=$prefix/ awk -F "$tab" '$1 == "clash" || $1 == "wall" { print ENVIRON["PREFIX"] $2 }'
   outside | while IFS=$tab read -r path kind what; do
     if { [ -e "$root$path" ] || [ -L "$root$path" ]; } && ! owns outside "$path"; then
       printf '%s\n' "$path"
@@ -213,9 +242,11 @@ if [ -z "$force" ]; then
   if [ -n "$others" ]; then
     fail "these files are there already, and aren't of an earlier installation:
 $others
---force overwrites them, and keeps them beside"
+--force replaces them, and keeps them beside"
   fi
 fi
+walls=$(arrange | PREFIX=$prefix/ awk -F "$tab" '$1 == "wall" { print ENVIRON["PREFIX"] $2; exit }')
+[ -z "$walls" ] || fail "$walls is a folder of others, and a file is to be there; move it away first"
 
 if [ -n "$dry" ]; then
   if [ -n "$before" ]; then
@@ -231,28 +262,36 @@ if [ -n "$dry" ]; then
   exit 0
 fi
 
-trap 'stop 130' INT
-trap 'stop 143' TERM
-trap 'stop 129' HUP
 if [ -n "$log" ]; then
   : >>"$log" || fail "can't write to the log $log"
 fi
 
 # From here on everything is written down before it is done.
-folder "$there" first
+rm -rf "$new" "$old"
 : >"$journal" || fail "can't write in $there; run it as a user who may, or name another place with --prefix"
-cat "$there/.dirs" >>"$journal" 2>/dev/null
-rm -f "$there/.dirs"
-act rm -rf "$new" "$old"
+journaled=yes
+for path in "$bin" "$applications" "$units" "$agents"; do
+  note place "$root$path" || halt "can't write the journal $journal; is there room?"
+done
+if [ -f "$there/.dirs" ]; then
+  while IFS= read -r dir; do
+    note dir "$dir"
+  done <"$there/.dirs"
+  rm -f "$there/.dirs"
+fi
 act mkdir "$new" "$old" || halt "can't make folders in $there"
 
-# The new files, beside the old ones.
-sed 's|/.*||' "$here/install/contents" | sort -u >"$there/.tops"
+# The new files, beside the old ones, with the modes that were meant, however they were unpacked.
+sed 's|/.*||' "$here/install/contents" | sort -u >"$new/.tops" || halt "can't write in $there; is there room?"
 while IFS= read -r top; do
   act cp -RP "$here/$top" "$new/$top" || halt "can't copy $top to $there; is there room?"
-done <"$there/.tops"
-# what was unpacked may be read-only, and has to be replaced one day
-chmod -R u+w "$new"
+done <"$new/.tops"
+rm -f "$new/.tops"
+find "$new" -type d -exec chmod 755 {} + || halt "can't set modes in $new"
+find "$new" -type f -exec chmod 644 {} + || halt "can't set modes in $new"
+while IFS= read -r file; do
+  chmod 755 "$new/$file" || halt "can't make $file executable"
+done <"$here/install/executables"
 
 # Settings that somebody changed stay; new defaults lie beside them.
 keep() {
@@ -275,44 +314,30 @@ while IFS= read -r file; do
 done <"$here/install/contents"
 
 # Old files aside, new ones in.
-if [ -f "$record" ]; then
-  awk -F "$tab" '$1 == "inside" { sub("/.*", "", $2); print $2 }' "$record" | sort -u >>"$there/.tops"
-fi
-sort -u "$there/.tops" >"$old/.tops"
-rm -f "$there/.tops"
-while IFS= read -r top; do
-  if [ -e "$there/$top" ] || [ -L "$there/$top" ]; then
-    move "$there/$top" "$old/$top" || halt "can't replace $prefix/$top"
-  fi
-  if [ -e "$new/$top" ] || [ -L "$new/$top" ]; then
-    move "$new/$top" "$there/$top" || halt "can't put $prefix/$top in place"
-  fi
-done <"$old/.tops"
-
-# What others put between the old files comes along; what they had in the place of new ones is kept beside.
-find "$old" ! -type d | OLD=$old/ RECORD=$record awk '
-  BEGIN {
-    while ((getline line < ENVIRON["RECORD"]) > 0) {
-      split(line, part, "\t")
-      if (part[1] == "inside" || part[1] == "settings") own[part[2]] = 1
-      if (part[1] == "settings") own[part[2] ".new"] = 1
-    }
-  }
-  { file = substr($0, length(ENVIRON["OLD"]) + 1) }
-  file != ".tops" && !(file in own) { print file }' >"$there/.foreign"
-while IFS= read -r file; do
-  to=$there/$file
-  if [ -e "$to" ] || [ -L "$to" ]; then
-    to=$to.before-$name
-  fi
-  made_folder "${to%/*}"
-  move "$old/$file" "$to" || halt "can't keep $file"
-done <"$there/.foreign"
-rm -f "$there/.foreign"
+arrange >"$old/.moves" || halt "can't write in $there; is there room?"
+for turn in old clash new; do
+  while IFS=$tab read -r kind path; do
+    [ "$kind" = "$turn" ] || continue
+    case $kind in
+      old)
+        case $path in
+          */*) made_folder "$old/${path%/*}" ;;
+        esac
+        move "$there/$path" "$old/$path" || halt "can't replace $prefix/$path"
+        ;;
+      clash) move "$there/$path" "$there/$path.before-$name" || halt "can't keep $prefix/$path" ;;
+      new) move "$new/$path" "$there/$path" || halt "can't put $prefix/$path in place" ;;
+    esac
+  done <"$old/.moves"
+done
 
 # Links, menu entries and services.
 fill() {
-  sed -e "s|@""PREFIX@|$prefix|g" -e "s|@""LOGS@|$logs|g" -e "s|@""USER@|$3|g" "$1" >"$2"
+  sed -e "s|@""PREFIX@|$(at "$prefix")|g" -e "s|@""LOGS@|$(at "$logs")|g" -e 's|@''AT@|@|g' "$1" >"$2"
+}
+# an at sign is written so that it can't be taken for the begin of a name
+at() {
+  printf %s "$1" | sed 's|@|@''AT@|g'
 }
 outside >"$old/.outside"
 while IFS=$tab read -r path kind what; do
@@ -328,9 +353,9 @@ while IFS=$tab read -r path kind what; do
   note made "$target"
   case $kind in
     link) act ln -s "$prefix/bin/$what" "$target" ;;
-    menu) act fill "$here/install/$what.desktop" "$target" '' ;;
-    plist) act fill "$here/install/$what.plist" "$target" '' ;;
-    unit) act fill "$here/install/$what.$mode.service" "$target" '' ;;
+    menu) act fill "$here/install/$what.desktop" "$target" ;;
+    plist) act fill "$here/install/$what.plist" "$target" ;;
+    unit) act fill "$here/install/$what.$mode.service" "$target" ;;
   esac || halt "can't write $path"
 done <"$old/.outside"
 if [ -f "$record" ]; then
@@ -359,9 +384,11 @@ fi
 
 # The record, then the end of the old version.
 {
-  printf 'version\t%s\nmode\t%s\nprefix\t%s\n' "$version" "$mode" "$prefix"
+  printf 'name\t%s\nversion\t%s\nmode\t%s\nprefix\t%s\n' "$name" "$version" "$mode" "$prefix"
   {
-    grep "^dir$tab" "$journal"
+    cut -f 1 "$old/.outside" | sed "s|/[^/]*\$||; s|^|place$tab|"
+    [ ! -f "$record" ] || grep "^place$tab" "$record"
+    grep "^dir$tab" "$journal" | cut -f 1,2
     [ ! -f "$record" ] || grep "^dir$tab" "$record"
   } | awk '!seen[$0]++'
   cut -f 1 "$old/.outside" | sed "s|^|outside$tab|"
@@ -380,13 +407,15 @@ fi
       *) printf 'inside\t%s\n' "$file" ;;
     esac
   done <"$here/install/contents"
-} >"$there/.record" || halt "can't write the record"
+} >"$new/.record" || halt "can't write the record; is there room?"
+sealed "$new/.record" || halt "can't write the record; is there room?"
 if [ -f "$record" ]; then
   move "$record" "$old/.installed" || halt "can't replace the record"
 fi
-move "$there/.record" "$record" || halt "can't write the record"
+move "$new/.record" "$record" || halt "can't write the record"
 # without the journal there is no way back: this is the moment when it counts as installed
 act rm -f "$journal"
+journaled=
 act rm -rf "$old" "$new"
 trap - INT TERM HUP
 

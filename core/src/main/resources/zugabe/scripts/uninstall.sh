@@ -28,6 +28,8 @@ END
 
 @INSTALL_WORDS_SH@
 
+@INSTALL_GUARD_SH@
+
 root=
 log=
 dry=
@@ -52,16 +54,23 @@ while [ $# -gt 0 ]; do
   esac
   shift
 done
+absolute "$root" || [ -z "$root" ] || wrong "--root has to be an absolute path, not $root"
 here=$(CDPATH='' cd -- "${0%"${0##*/}"}./" && pwd -P && printf x) || fail "can't enter the folder of $0"
 there=${here%?x}
 record=$there/.installed
 journal=$there/.journal
-[ -f "$record" ] || fail "there is no record of an installation in $there; install.sh makes one"
+me=$(id -u)
+[ -e "$record" ] || [ -L "$record" ] || fail "there is no record of an installation in $there; install.sh makes one"
+ours "$there" || fail "$there belongs to somebody else, or others can change it; run this as the one who installed it"
+ways "$there" || fail "others can change $unsafe, and so what is in $there; nothing is removed"
+trusted || fail "the record $record isn't trusted: $why. Nothing is removed; look at it"
 prefix=$(recorded prefix)
 mode=$(recorded mode)
 version=$(recorded version)
 system=$(uname -s)
-[ ! -f "$journal" ] || fail "an installation was broken off here; run its install.sh again first"
+[ "$(CDPATH='' cd -P -- "$root$prefix" 2>/dev/null && pwd -P)" = "$there" ] ||
+  fail "it was installed in $prefix, and this is $there; move it back, or say --root as the installation did"
+[ ! -e "$journal" ] || fail "an installation was broken off here; run its install.sh again first"
 
 if [ -n "$dry" ]; then
   say "Would remove version $version of $title_name from $prefix:"
@@ -71,6 +80,16 @@ if [ -n "$dry" ]; then
 fi
 [ -w "$there" ] || fail "$prefix can't be changed by this user; run it as the one who installed it"
 cd /
+trap unlock EXIT
+trap 'exit 130' INT
+trap 'exit 143' TERM
+trap 'exit 129' HUP
+lock
+# another one may have changed it meanwhile
+[ -f "$record" ] || fail "$title_name was removed meanwhile"
+trusted || fail "the record $record isn't trusted: $why. Nothing is removed; look at it"
+link=$(awk -F "$tab" '$1 == "inside" || $1 == "settings" { print $2 }' "$record" | through_link)
+[ -z "$link" ] || fail "$prefix/$link has become a link, and what was installed isn't behind it; put the folder back, or remove the link"
 
 # Services first, while their programs are there.
 awk -F "$tab" '$1 == "service" { print $2 }' "$record" | while IFS= read -r service; do
@@ -95,6 +114,7 @@ awk -F "$tab" '$1 == "outside" { print $2 }' "$record" | while IFS= read -r path
   act rm -f "$root$path"
 done
 kept=
+settings=
 while IFS=$tab read -r key file sum; do
   if [ "$key" != settings ] || [ ! -f "$there/$file" ]; then
     continue
@@ -103,19 +123,21 @@ while IFS=$tab read -r key file sum; do
   if [ -z "$purge" ] && [ "$(checksum "$there/$file")" != "$sum" ]; then
     kept="$kept
   $prefix/$file"
+    settings="${settings}settings$tab$file$tab$sum
+"
   else
     act rm -f "$there/$file"
   fi
 done <"$record"
 # this script goes with the rest: the shell has read it by now
-awk -F "$tab" '$1 == "inside" { print $2 }' "$record" >"$there/.files"
-while IFS= read -r file; do
+files=$(awk -F "$tab" '$1 == "inside" { print $2 }' "$record")
+printf '%s\n' "$files" | while IFS= read -r file; do
   rm -f "$there/$file"
-done <"$there/.files"
-awk -F "$tab" '$1 == "inside" || $1 == "settings" { path = $2; while (sub("/[^/]*$", "", path)) print path }' "$record" | sort -ru >"$there/.files"
-while IFS= read -r dir; do
-  rmdir "$there/$dir" 2>/dev/null
-done <"$there/.files"
+done
+folders=$(awk -F "$tab" '$1 == "inside" || $1 == "settings" { path = $2; while (sub("/[^/]*$", "", path)) print path }' "$record" | sort -ru)
+printf '%s\n' "$folders" | while IFS= read -r dir; do
+  [ -z "$dir" ] || rmdir "$there/$dir" 2>/dev/null
+done
 awk -F "$tab" '$1 == "kept" { print $2 }' "$record" | while IFS= read -r path; do
   if [ -e "$path" ] || [ -L "$path" ]; then
     was=${path%".before-$name"}
@@ -124,7 +146,17 @@ awk -F "$tab" '$1 == "kept" { print $2 }' "$record" | while IFS= read -r path; d
   fi
 done
 dirs=$(awk -F "$tab" '$1 == "dir" { line[++n] = $2 } END { for (i = n; i > 0; i--) print line[i] }' "$record" | sort -r)
-act rm -f "$there/.files" "$there/.first-run" "$record"
+# What stays is told by a record, so that it can be installed here again.
+act rm -f "$there/.first-run" "$there/.record"
+if [ -n "$(find "$there/." ! -name . -prune ! -name .lock ! -name .installed -print)" ]; then
+  {
+    printf 'name\t%s\nprefix\t%s\nmode\t%s\nremoved\t%s\n%s' "$name" "$prefix" "$mode" "$version" "$settings"
+    grep "^dir$tab" "$record" || :
+  } >"$there/.record" && sealed "$there/.record" && act mv "$there/.record" "$record"
+else
+  act rm -f "$record"
+fi
+unlock
 printf '%s\n' "$dirs" | while IFS= read -r dir; do
   [ -z "$dir" ] || rmdir "$root$dir" 2>/dev/null
 done

@@ -168,7 +168,7 @@ public final class Installation {
     for (InstallScripts.Made made : scripts.removing()) {
       placing.generated(made.path(), made.mode(), made.content());
     }
-    for (InstallScripts.Made made : scripts.installing(placing.paths())) {
+    for (InstallScripts.Made made : scripts.installing(placing.paths(), placing.executables())) {
       placing.generated(made.path(), made.mode(), made.content());
     }
   }

@@ -58,6 +58,15 @@ public final class Placing {
     return entries.keySet().stream().sorted().toList();
   }
 
+  /** Paths of the files that can be run, in order. */
+  public List<String> executables() {
+    return entries.values().stream()
+        .filter(e -> !(e instanceof Entry.SymbolicLink) && (e.mode() & 0111) != 0)
+        .map(Entry::path)
+        .sorted()
+        .toList();
+  }
+
   public void own(String folder, OwnFile own) throws IOException {
     own(folder, own, false);
   }

@@ -76,10 +76,16 @@ public final class InstallScripts {
    * What stays behind in the unpacked archive.
    *
    * @param contents paths of all files that are installed
+   * @param executables those of them that can be run
    */
-  public List<Made> installing(Collection<String> contents) throws IOException {
+  public List<Made> installing(Collection<String> contents, Collection<String> executables)
+      throws IOException {
     Map<String, String> texts = new LinkedHashMap<>();
     texts.put("contents", String.join("\n", contents) + "\n");
+    if (hasSh()) {
+      texts.put(
+          "executables", executables.stream().map(p -> p + "\n").collect(Collectors.joining()));
+    }
     for (Program service : names.services()) {
       String name = names.unit(service);
       if (isFor("linux")) {

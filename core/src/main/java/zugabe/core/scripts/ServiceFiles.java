@@ -12,7 +12,8 @@ import zugabe.formats.plist.PropertyList;
 /**
  * What tells a system about a program: systemd units (systemd.unit(5), systemd.service(5)),
  * property lists for launchd (launchd.plist(5)), and menu entries (Desktop Entry Specification
- * 1.5). {@code @PREFIX@} and {@code @LOGS@} in them are filled when they are installed.
+ * 1.5). {@code @PREFIX@}, {@code @LOGS@} and {@code @AT@}, an at sign, in them are filled when they
+ * are installed.
  */
 final class ServiceFiles {
   private static final String PROGRAM = "@PREFIX@/bin/";
@@ -22,19 +23,26 @@ final class ServiceFiles {
 
   private ServiceFiles() {}
 
+  /** With at signs written so that none begins a name which an installation fills. */
+  private static String literal(String text) {
+    return text.replace("@", "@AT@");
+  }
+
   /** A unit; of a user's service when {@code user} is set. */
   static String unit(Identity app, Program program, boolean user) {
     Program.Service service = program.service().orElseThrow();
     String command =
         quoted(PROGRAM + program.name(), false)
             + service.arguments().stream()
-                .map(a -> " " + quoted(a, true))
+                .map(a -> " " + literal(quoted(a, true)))
                 .collect(Collectors.joining());
     String account =
-        user ? "" : service.user().map(u -> "User=" + u + "\n").orElse("DynamicUser=yes\n");
+        user
+            ? ""
+            : service.user().map(u -> "User=" + literal(u) + "\n").orElse("DynamicUser=yes\n");
     return "[Unit]\n"
         + "Description="
-        + description(app, program).replace("%", "%%")
+        + literal(description(app, program).replace("%", "%%"))
         + "\n"
         + (user ? "" : "After=network.target\n")
         + "\n[Service]\n"
@@ -84,12 +92,12 @@ final class ServiceFiles {
   static String plist(Identity app, Program program) {
     Program.Service service = program.service().orElseThrow();
     List<String> words = new ArrayList<>(List.of(PROGRAM + program.name()));
-    words.addAll(service.arguments());
+    service.arguments().forEach(a -> words.add(literal(a)));
     String log = "@LOGS@/" + unitName(app, program) + ".log";
     Map<String, Object> values = new LinkedHashMap<>();
-    values.put("Label", label(app, program));
+    values.put("Label", literal(label(app, program)));
     values.put("ProgramArguments", words);
-    service.user().ifPresent(u -> values.put("UserName", u));
+    service.user().ifPresent(u -> values.put("UserName", literal(u)));
     values.put("RunAtLoad", service.atBoot());
     values.put("KeepAlive", Map.of("SuccessfulExit", false));
     values.put("StandardOutPath", log);
@@ -117,6 +125,6 @@ final class ServiceFiles {
   }
 
   private static String escaped(String text) {
-    return text.replace("\\", "\\\\");
+    return literal(text.replace("\\", "\\\\"));
   }
 }
