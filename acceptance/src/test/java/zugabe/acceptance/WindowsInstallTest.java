@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.testng.annotations.AfterClass;
@@ -178,7 +179,7 @@ public final class WindowsInstallTest {
 
     Program.Result removed = run(prefix.resolve("uninstall.cmd"));
     assertThat(removed.out()).contains("etc\\tern.settings", "Arctic Tern 1.9 is removed.");
-    assertThat(files()).containsExactly("etc/tern.settings", "share/theirs.txt");
+    assertThat(files()).containsExactly(".installed", "etc/tern.settings", "share/theirs.txt");
     assertThat(path()).doesNotContain("Programs\\tern\\bin");
   }
 
@@ -220,9 +221,18 @@ public final class WindowsInstallTest {
   public void filesOfOthersAndWrongCommandLinesAreRefused() throws Exception {
     Files.createDirectories(prefix.resolve("bin"));
     Files.writeString(prefix.resolve("bin/tern.cmd"), "theirs");
-    Program.Result refused = fails(1, install("1.9"));
-    assertThat(refused.all()).contains("bin\\tern.cmd is there already");
+    Program.Result refused = fails(1, install("1.9", "--force"));
+    assertThat(refused.all()).contains("isn't empty, and no installation is recorded there");
     assertThat(files()).containsExactly("bin/tern.cmd");
+    Files.delete(prefix.resolve("bin/tern.cmd"));
+    Files.delete(prefix.resolve("bin"));
+    ok(install("1.9"));
+    Files.writeString(prefix.resolve("new.txt"), "theirs");
+    assertThat(fails(1, install("1.10")).all()).contains("new.txt is there already");
+    ok(install("1.10", "--force"));
+    assertThat(prefix.resolve("new.txt")).hasContent("");
+    ok(run(prefix.resolve("uninstall.cmd")));
+    assertThat(prefix.resolve("new.txt")).hasContent("theirs");
     assertThat(fails(2, install("1.9", "--prefx")).all()).contains("no option --prefx");
     assertThat(fails(2, install("1.9", "--prefix")).all()).contains("--prefix needs a value");
     assertThat(fails(0, install("1.9", "--help")).out()).contains("Example:");
@@ -237,15 +247,101 @@ public final class WindowsInstallTest {
   public void aBrokenOffInstallationIsUndoneFirst() throws Exception {
     assertThat(install("1.9").out()).contains("is installed in");
     // as if the power had failed after the first two moves
-    Files.createDirectories(prefix.resolve(".old"));
+    Files.createDirectories(prefix.resolve(".old/bin"));
     Files.createDirectories(prefix.resolve(".new/share"));
-    Files.move(prefix.resolve("bin"), prefix.resolve(".old/bin"));
-    Files.move(prefix.resolve("etc"), prefix.resolve(".old/etc"));
-    Files.createDirectories(prefix.resolve("etc"));
+    Files.copy(prefix.resolve(".installed"), prefix.resolve(".old/.installed"));
+    Files.move(prefix.resolve("bin/tern.cmd"), prefix.resolve(".old/bin/tern.cmd"));
+    Files.move(prefix.resolve("bin/watch.cmd"), prefix.resolve(".old/bin/watch.cmd"));
+    // its lock, whose file nobody holds any more
+    Files.createDirectories(prefix.resolve(".lock"));
+    Files.writeString(prefix.resolve(".lock/name"), ".lock-123\r\n");
+    Files.writeString(prefix.resolve(".lock-123"), "kim\r\n");
     Program.Result again = install("1.10");
     assertThat(again.out()).contains("was broken off; undoing it", "1.10 replaces 1.9");
     assertThat(files()).contains("bin/tern.cmd", "etc/tern.settings", "new.txt");
     assertThat(prefix.resolve(".old")).doesNotExist();
+    assertThat(prefix.resolve(".lock")).doesNotExist();
+  }
+
+  @Test
+  public void foldersOfTheSystemAndRecordsOfOthersAreRefused() throws Exception {
+    for (String shared :
+        List.of(
+            "C:\\",
+            "c:\\windows",
+            "C:\\Windows\\System32\\",
+            "C:\\Program Files",
+            "C:\\users\\..")) {
+      assertThat(fails(1, install("1.9", "--prefix", shared)).all())
+          .containsAnyOf("isn't a folder of one application", "isn't empty, and no installation");
+    }
+    ok(install("1.9"));
+    Path record = prefix.resolve(".installed");
+    String text = Files.readString(record);
+    for (String line :
+        List.of(
+            "inside=..\\..\\other.txt:",
+            "inside=C:\\other.txt:",
+            "inside=\\other.txt:",
+            "kept=a\\..\\..\\b:")) {
+      Files.writeString(record, text.replaceFirst("inside=[^\r]*", line.replace("\\", "\\\\")));
+      List<String> before = files();
+      assertThat(fails(1, install("1.10")).all()).contains("isn't trusted: it has paths outside");
+      assertThat(fails(1, run(prefix.resolve("uninstall.cmd"))).all())
+          .contains("isn't trusted: it has paths outside");
+      assertThat(files()).isEqualTo(before);
+    }
+    Files.writeString(record, text.replaceFirst("inside=[^\r]*\r\n", ""));
+    assertThat(fails(1, run(prefix.resolve("uninstall.cmd"))).all())
+        .contains("isn't trusted: it is damaged");
+    Files.writeString(record, text.replace("name=tern\r", "name=other\r"));
+    assertThat(fails(1, install("1.10")).all())
+        .contains("isn't trusted: it is of another application");
+    Files.writeString(record, text);
+    ok(run(prefix.resolve("uninstall.cmd")));
+    assertThat(files()).isEmpty();
+  }
+
+  /** Several at once: one is done at a time, and what is there afterwards is one version, whole. */
+  @Test
+  public void ofSeveralInstallationsAtOnceNoneIsMixed() throws Exception {
+    ok(install("1.9"));
+    List<String> one = files();
+    ok(install("1.10"));
+    List<String> two = files();
+    int lost = 0;
+    for (int race = 0; race < 6; race++) {
+      ok(run(prefix.resolve("uninstall.cmd")));
+      List<CompletableFuture<Program.Result>> results = new ArrayList<>();
+      for (String version : List.of("1.9", "1.10", "1.9").subList(0, 2 + race % 2)) {
+        results.add(
+            CompletableFuture.supplyAsync(
+                () -> {
+                  try {
+                    return install(version, "--downgrade");
+                  } catch (Exception e) {
+                    throw new IllegalStateException(e);
+                  }
+                }));
+      }
+      int done = 0;
+      for (CompletableFuture<Program.Result> result : results) {
+        if (result.get().exit() == 0) {
+          done++;
+        } else {
+          lost++;
+          assertThat(result.get().all()).contains("another installation is going on in ");
+        }
+      }
+      assertThat(done).isPositive();
+      assertThat(files()).isIn(one, two);
+      boolean newer = files().equals(two);
+      assertThat(Files.readString(prefix.resolve("share/one & two.txt")))
+          .isEqualTo(newer ? "2" : "1");
+      assertThat(Files.readString(prefix.resolve(".installed")))
+          .contains(newer ? "version=1.10" : "version=1.9");
+    }
+    assertThat(lost).isPositive();
   }
 
   /** A folder whose name a command processor would take for two commands, and half of a block. */
@@ -256,12 +352,11 @@ public final class WindowsInstallTest {
     String[] there = {"--prefix", named, "--log", "C:\\R & D (new)\\log.txt"};
     assertThat(install("1.9", "--dry-run", "--prefix", named).out())
         .contains("in " + named + ":", named + "\\share\\one & two.txt");
-    Files.createDirectories(odd.resolve("tern/share"));
-    Files.writeString(odd.resolve("tern/share/one & two.txt"), "theirs");
+    Files.createDirectories(odd.resolve("tern"));
+    Files.writeString(odd.resolve("tern/one & two.txt"), "theirs");
     assertThat(fails(1, install("1.9", there)).all())
-        .contains(
-            "install.cmd: " + named + "\\share\\one & two.txt is there already, and isn't of");
-    Files.delete(odd.resolve("tern/share/one & two.txt"));
+        .contains("install.cmd: " + named + " isn't empty", "(one & two.txt is in it)");
+    Files.delete(odd.resolve("tern/one & two.txt"));
 
     assertThat(ok(install("1.9", there)).out()).contains("is installed in " + named + ".");
     assertThat(Files.readString(odd.resolve("tern/.installed")))
@@ -271,7 +366,7 @@ public final class WindowsInstallTest {
     assertThat(ok(install("1.10", there)).out()).contains("1.10 replaces 1.9 in " + named);
     assertThat(fails(1, install("1.9", there)).all()).contains("in " + named + ", and this is 1.9");
     assertThat(Files.readString(odd.resolve("log.txt")))
-        .contains("one & two.txt is there already", "replaces 1.9", "which is older");
+        .contains("one & two.txt is in it", "replaces 1.9", "which is older");
 
     Files.writeString(odd.resolve("tern/etc/tern.settings"), "argument = loud\r\n");
     assertThat(ok(run(odd.resolve("tern/uninstall.cmd"))).out())

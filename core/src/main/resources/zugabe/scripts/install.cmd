@@ -67,14 +67,14 @@ echo Usage: install.cmd [OPTIONS]
 echo.
 echo   --user           Install for this user. The default.
 echo   --system         Install for all users; needs an administrator.
-echo   --prefix DIR     Folder to install to. Default: %%LOCALAPPDATA%%\Programs\%NAME%, or %%ProgramFiles%%\%NAME%.
+echo   --prefix DIR     Folder to install to, for this application alone. Default: %%LOCALAPPDATA%%\Programs\%NAME%, or %%ProgramFiles%%\%NAME%.
 echo   --no-commands    Leave the path as it is.
 echo   --no-services    Set no scheduled tasks up.
 echo   --no-menu        Make no entries in the start menu.
 echo   --no-start       Set scheduled tasks up, and don't start them.
 echo   --no-first-run   Leave the first-run step out.
 echo   --downgrade      Allow an older version over a newer one.
-echo   --force          Overwrite files of others.
+echo   --force          Replace files of others; they are kept beside.
 echo   --dry-run        Only tell what would be done.
 echo   --log FILE       Append what is said to FILE.
 echo   -h, --help       Print this.
@@ -85,6 +85,7 @@ exit /b 0
 :ready
 if not defined PREFIX if "%MODE%" == "user" set "PREFIX=%LOCALAPPDATA%\Programs\%NAME%"
 if not defined PREFIX set "PREFIX=%ProgramFiles%\%NAME%"
+for %%p in ("%PREFIX%") do set "PREFIX=%%~fp"
 if "%PREFIX:~-1%" == "\" set "PREFIX=%PREFIX:~0,-1%"
 set "RECORD=%PREFIX%\.installed"
 set "OLD=%PREFIX%\.old"
@@ -108,9 +109,123 @@ call :wrong "there is no install\contents.windows beside this script; unpack the
 exit /b 1
 :whole
 
+rem The prefix is this application's alone: nothing of others is ever moved.
+set "SHARED="
+if "%PREFIX:~2%" == "" set "SHARED=yes"
+call :shared "%SystemDrive%"
+call :shared "%SystemRoot%"
+call :shared "%SystemRoot%\System32"
+call :shared "%ProgramFiles%"
+call :shared "%ProgramFiles(x86)%"
+call :shared "%ProgramFiles%\Common Files"
+call :shared "%ProgramData%"
+call :shared "%USERPROFILE%"
+call :shared "%PUBLIC%"
+call :shared "%APPDATA%"
+call :shared "%LOCALAPPDATA%"
+call :shared "%LOCALAPPDATA%\Programs"
+for %%p in ("%USERPROFILE%") do call :shared "%%~dpp"
+if not defined SHARED goto own
+call :wrong "%PREFIX% isn't a folder of one application; name one for it alone, such as --prefix %LOCALAPPDATA%\Programs\%NAME%"
+exit /b 1
+:own
+if exist "%PREFIX%\.lock\" goto known
+call :alone
+if errorlevel 1 exit /b 1
+:known
+if defined DRY goto look
+
+if exist "%PREFIX%\" goto there
+mkdir "%PREFIX%" 2>nul
+if exist "%PREFIX%\" goto there
+call :wrong "can't make the folder %PREFIX%; run it as a user who may, or name another place with --prefix"
+exit /b 1
+:there
+rem This file stays open as long as the installation runs: it can't be renamed by others before.
+set "TOKEN=.lock-%RANDOM%%RANDOM%"
+for /f "delims=" %%s in ("%USERNAME% on %COMPUTERNAME% since %DATE% %TIME%") do > "%PREFIX%\%TOKEN%" echo %%s
+if exist "%PREFIX%\%TOKEN%" goto begin
+call :wrong "can't write in %PREFIX%; run it as a user who may, or name another place with --prefix"
+exit /b 1
+:begin
+call :locked <"%PREFIX%\%TOKEN%"
+set "CODE=%ERRORLEVEL%"
+del "%PREFIX%\%TOKEN%" 2>nul
+rmdir "%PREFIX%" 2>nul
+exit /b %CODE%
+
+rem Whether the prefix is the folder %1.
+:shared
+set "PLACE=%~1"
+if not defined PLACE exit /b 0
+if "%PLACE:~-1%" == "\" set "PLACE=%PLACE:~0,-1%"
+if /i "%PREFIX%" == "%PLACE%" set "SHARED=yes"
+exit /b 0
+
+rem Whether nothing of others is in the prefix; says it if there is.
+:alone
+if exist "%RECORD%" exit /b 0
+if exist "%OLD%\" exit /b 0
+set "OTHER="
+if exist "%PREFIX%" for /f "delims=" %%f in ('dir /b /a "%PREFIX%" 2^>nul') do call :inside "%%f"
+if not defined OTHER exit /b 0
+call :wrong "%PREFIX% isn't empty, and no installation is recorded there (%OTHER% is in it); name a folder for the application alone"
+exit /b 1
+
+rem Whether %1 in the prefix is something else than a lock.
+:inside
+set "FILE=%~1"
+if not "%FILE:~0,5%" == ".lock" set "OTHER=%FILE%"
+exit /b 0
+
+rem Only one at a time; who holds the lock is told. A holder that was killed keeps no file open.
+:lock
+mkdir "%PREFIX%\.lock" 2>nul
+if not errorlevel 1 goto mine
+set "HOLDER="
+set "WHO=somebody"
+if exist "%PREFIX%\.lock\name" for /f "usebackq delims=" %%l in ("%PREFIX%\.lock\name") do set "HOLDER=%%l"
+if not defined HOLDER goto busy
+if not "%HOLDER:~0,6%" == ".lock-" goto busy
+ren "%PREFIX%\%HOLDER%" "%TOKEN%.taken" 2>nul
+if not exist "%PREFIX%\%TOKEN%.taken" goto busy
+del "%PREFIX%\%TOKEN%.taken"
+rmdir /s /q "%PREFIX%\.lock"
+goto lock
+:mine
+> "%PREFIX%\.lock\name" echo %TOKEN%
+exit /b 0
+:busy
+if defined HOLDER if exist "%PREFIX%\%HOLDER%" for /f "usebackq delims=" %%l in ("%PREFIX%\%HOLDER%") do set "WHO=%%l"
+call :wrong "another installation is going on in %PREFIX%: %WHO%. Wait for its end; if there is none, remove %PREFIX%\.lock"
+exit /b 1
+
+:locked
+call :lock
+if errorlevel 1 exit /b 1
+rem what was looked at before the lock may be otherwise now
+call :alone
+if not errorlevel 1 call :look
+set "CODE=%ERRORLEVEL%"
+rmdir /s /q "%PREFIX%\.lock" 2>nul
+exit /b %CODE%
+
+:look
 rem An installation that was broken off is undone first.
-if exist "%OLD%\" if not defined DRY call :say "An earlier installation was broken off; undoing it."
-if exist "%OLD%\" if not defined DRY call :undo
+if not exist "%OLD%\" goto notbroken
+if defined DRY goto notbroken
+call :say "An earlier installation was broken off; undoing it."
+call :undo
+if not defined LOST goto notbroken
+call :wrong "the earlier installation can't be undone: %PREFIX%\%LOST% isn't as it was. What was there lies in %OLD%"
+exit /b 1
+:notbroken
+if not exist "%RECORD%" goto trusted
+call :trust "%RECORD%"
+if not defined WHY goto trusted
+call :wrong "the record %RECORD% isn't trusted: %WHY%. Look at it; if it is no installation's, remove it"
+exit /b 1
+:trusted
 
 set "BEFORE="
 if exist "%RECORD%" for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "version" set "BEFORE=%%b"
@@ -144,12 +259,6 @@ if not defined ENTRIES exit /b 0
 exit /b 0
 
 :install
-if exist "%PREFIX%\" goto there
-mkdir "%PREFIX%" 2>nul
-if exist "%PREFIX%\" goto there
-call :wrong "can't make the folder %PREFIX%; run it as a user who may, or name another place with --prefix"
-exit /b 1
-:there
 mkdir "%OLD%" "%NEW%"
 set "WHY="
 for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do if not defined WHY call :copy "%%f"
@@ -158,21 +267,20 @@ if defined WHY goto failed
 rem Settings of the user stay; new defaults lie beside them.
 for /f "usebackq delims=" %%f in ("%HERE%install\settings.windows") do if exist "%PREFIX%\%%f" call :keep "%%f"
 
-rem Old files aside, new ones in; a folder at a time.
+rem Old files aside, new ones in, one by one: nothing of others goes with them.
 if exist "%RECORD%" copy /y "%RECORD%" "%OLD%\.installed" >nul
-for /f "usebackq delims=" %%t in ("%HERE%install\tops.windows") do if not defined WHY call :swap "%%t"
+if exist "%OLD%\.installed" for /f "usebackq tokens=1* delims==" %%a in ("%OLD%\.installed") do if "%%a" == "inside" if not defined WHY call :aside "%%b"
 if defined WHY goto failed
-if exist "%RECORD%" for /f "usebackq tokens=1* delims==" %%a in ("%OLD%\.installed") do if "%%a" == "inside" call :obsolete "%%b"
+for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do if not defined WHY call :place "%%f"
 if defined WHY goto failed
-rem What others put between the old files comes along.
-if exist "%RECORD%" for /f "delims=" %%t in ('dir /b /ad "%OLD%"') do call :carry "%%t"
 
 if not defined FIRST goto commands
 if exist "%PREFIX%\.first-run" goto commands
 @CMD_FIRST_RUN@
 :commands
 rem a colon, which no name can hold, ends a path, so that it can be found as a whole
-> "%RECORD%.part" echo version=%VERSION%
+> "%RECORD%.part" echo name=%NAME%
+>> "%RECORD%.part" echo version=%VERSION%
 >> "%RECORD%.part" echo mode=%MODE%
 if defined COMMANDS call :addpath
 for /f "usebackq delims=" %%f in ("%HERE%install\contents.windows") do >> "%RECORD%.part" echo inside=%%f:
@@ -180,7 +288,15 @@ if exist "%OLD%\.installed" for /f "usebackq tokens=1* delims==" %%a in ("%OLD%\
 if not defined ENTRIES goto menudone
 @CMD_MENU@
 :menudone
+if exist "%OLD%\.kept" for /f "usebackq delims=" %%f in ("%OLD%\.kept") do >> "%RECORD%.part" echo kept=%%f:
+if exist "%OLD%\.installed" for /f "usebackq tokens=1* delims==" %%a in ("%OLD%\.installed") do if "%%a" == "kept" >> "%RECORD%.part" echo kept=%%b
+if defined SERVICES for %%s in (@CMD_SERVICE_NAMES@) do >> "%RECORD%.part" echo service=%%s
+rem how many lines it has tells that it is whole
+set "LINES=0"
+for /f "usebackq delims=" %%l in ("%RECORD%.part") do set /a LINES+=1 >nul
+>> "%RECORD%.part" echo lines=%LINES%
 move /y "%RECORD%.part" "%RECORD%" >nul
+if exist "%OLD%\.installed" for /f "usebackq tokens=1* delims==" %%a in ("%OLD%\.installed") do if "%%a" == "inside" call :emptied "%%b"
 rmdir /s /q "%OLD%" 2>nul
 rmdir /s /q "%NEW%" 2>nul
 if defined BEFORE call :say "%TITLE% replaces %BEFORE% in %PREFIX%."
@@ -194,7 +310,8 @@ exit /b 0
 
 :failed
 call :undo
-call :wrong "%WHY%. Everything is as it was."
+if not defined LOST call :wrong "%WHY%. Everything is as it was."
+if defined LOST call :wrong "%WHY%. It could not be undone: %PREFIX%\%LOST% isn't as it was. What was there lies in %OLD%; run install.cmd again when the cause is gone."
 exit /b 1
 
 rem Says %1 whatever it holds: what a loop's variable stands for isn't read as a command again.
@@ -242,65 +359,65 @@ copy /y "%NEW%\%~1" "%NEW%\%~1.new" >nul
 copy /y "%PREFIX%\%~1" "%NEW%\%~1" >nul
 exit /b 0
 
-:swap
-if not exist "%PREFIX%\%~1" goto added
-move "%PREFIX%\%~1" "%OLD%\%~1" >nul
-if exist "%PREFIX%\%~1" set "WHY=can't replace %PREFIX%\%~1; is it running"
+rem An old file out of the way; a path ends with a colon in the record.
+:aside
+set "FILE=%~1"
+set "FILE=%FILE:~0,-1%"
+if not exist "%PREFIX%\%FILE%" exit /b 0
+for %%p in ("%OLD%\%FILE%") do if not exist "%%~dpp" mkdir "%%~dpp"
+move "%PREFIX%\%FILE%" "%OLD%\%FILE%" >nul
+if exist "%PREFIX%\%FILE%" set "WHY=can't replace %PREFIX%\%FILE%; is it running"
+exit /b 0
+
+rem A new file in its place; what others have there is kept beside.
+:place
+if not exist "%PREFIX%\%~1" goto free
+move "%PREFIX%\%~1" "%PREFIX%\%~1.before-%NAME%" >nul
+if exist "%PREFIX%\%~1" set "WHY=can't keep %PREFIX%\%~1"
 if exist "%PREFIX%\%~1" exit /b 0
-goto in
-:added
-for /f "delims=" %%t in ("%~1") do >> "%OLD%\.added" echo %%t
-:in
+for /f "delims=" %%t in ("%~1") do >> "%OLD%\.kept" echo %%t
+:free
+for %%p in ("%PREFIX%\%~1") do if not exist "%%~dpp" mkdir "%%~dpp"
+for /f "delims=" %%t in ("%~1") do >> "%OLD%\.placed" echo %%t
 move "%NEW%\%~1" "%PREFIX%\%~1" >nul
 if not exist "%PREFIX%\%~1" set "WHY=can't put %PREFIX%\%~1 in place"
+if not exist "%NEW%\%~1.new" exit /b 0
+for /f "delims=" %%t in ("%~1") do >> "%OLD%\.placed" echo %%t.new
+move /y "%NEW%\%~1.new" "%PREFIX%\%~1.new" >nul
 exit /b 0
 
-:obsolete
-rem What this version no longer has; a path ends with a colon in the record.
-set "FILE=%~1"
-for /f "tokens=1 delims=\:" %%t in ("%FILE%") do set "TOP=%%t"
-if exist "%HERE%%TOP%" exit /b 0
-if not exist "%PREFIX%\%TOP%" exit /b 0
-move "%PREFIX%\%TOP%" "%OLD%\%TOP%" >nul
-if exist "%PREFIX%\%TOP%" set "WHY=can't replace %PREFIX%\%TOP%; is it running"
-exit /b 0
-
-:carry
-for /f "delims=" %%f in ('dir /s /b /a-d "%OLD%\%~1"') do call :carried "%%f"
-exit /b 0
-
-:carried
-set "FILE=%~1"
-call set "FILE=%%FILE:%OLD%\=%%"
-call :recorded "inside=%FILE%:" "%OLD%\.installed"
-if not errorlevel 1 exit /b 0
-if "%FILE:~-13%" == ".settings.new" exit /b 0
-if exist "%PREFIX%\%FILE%" exit /b 0
-for %%p in ("%PREFIX%\%FILE%") do if not exist "%%~dpp" mkdir "%%~dpp"
-copy /y "%~1" "%PREFIX%\%FILE%" >nul
-exit /b 0
-
+rem Takes everything back, and looks whether it is; sets LOST to a file that isn't.
 :undo
-if exist "%OLD%\.added" for /f "usebackq delims=" %%t in ("%OLD%\.added") do call :remove "%PREFIX%\%%t"
-for /f "delims=" %%t in ('dir /b /a "%OLD%"') do call :back "%%t"
+set "LOST="
+if exist "%OLD%\.placed" for /f "usebackq delims=" %%t in ("%OLD%\.placed") do del /q "%PREFIX%\%%t" 2>nul
+if exist "%OLD%\.placed" for /f "usebackq delims=" %%t in ("%OLD%\.placed") do call :emptied "%%t:"
+if exist "%OLD%\.kept" for /f "usebackq delims=" %%t in ("%OLD%\.kept") do call :keptback "%%t"
+if exist "%OLD%\.installed" for /f "usebackq tokens=1* delims==" %%a in ("%OLD%\.installed") do if "%%a" == "inside" call :back "%%b"
+if defined LOST exit /b 1
 if exist "%OLD%\.installed" copy /y "%OLD%\.installed" "%RECORD%" >nul
 del "%RECORD%.part" 2>nul
 rmdir /s /q "%NEW%" 2>nul
 rmdir /s /q "%OLD%" 2>nul
-if not exist "%RECORD%" rmdir "%PREFIX%" 2>nul
 exit /b 0
 
 :back
-if "%~1" == ".added" exit /b 0
-if "%~1" == ".installed" exit /b 0
-if exist "%PREFIX%\%~1" call :remove "%PREFIX%\%~1"
-move "%OLD%\%~1" "%PREFIX%\%~1" >nul
+set "FILE=%~1"
+set "FILE=%FILE:~0,-1%"
+if not exist "%OLD%\%FILE%" exit /b 0
+for %%p in ("%PREFIX%\%FILE%") do if not exist "%%~dpp" mkdir "%%~dpp"
+if not exist "%PREFIX%\%FILE%" move "%OLD%\%FILE%" "%PREFIX%\%FILE%" >nul
+if exist "%OLD%\%FILE%" set "LOST=%FILE%"
 exit /b 0
 
-:remove
-if exist "%~1\" rmdir /s /q "%~1"& exit /b 0
-del /q "%~1" 2>nul
+:keptback
+for %%p in ("%PREFIX%\%~1") do if not exist "%%~dpp" mkdir "%%~dpp"
+if not exist "%PREFIX%\%~1" move "%PREFIX%\%~1.before-%NAME%" "%PREFIX%\%~1" >nul
+if not exist "%PREFIX%\%~1" set "LOST=%~1"
 exit /b 0
+
+@EMPTIED_CMD@
+
+@TRUST_CMD@
 
 rem Puts the commands' folder onto the path, once.
 :addpath
@@ -347,7 +464,6 @@ if "%MODE%" == "system" set "RUNAS=/ru SYSTEM"
 set "WHEN=/sc onlogon"
 if "%MODE%" == "system" set "WHEN=/sc onstart"
 if "%~2" == "demand" set "WHEN=/sc once /st 00:00"
->> "%RECORD%" echo service=%~1
 call :say "Service %~1:"
 schtasks /create /f /tn "%TASK%\%~1" /tr "\"%PREFIX%\share\services\%~1.cmd\"" %WHEN% %RUNAS% >nul 2>&1
 if errorlevel 1 call :say "  It could not be set up as a scheduled task."

@@ -142,6 +142,11 @@ me=$(id -u)
 # The prefix is this application's alone: nothing of others is ever moved.
 own="name one for $title_name alone, such as --prefix /opt/$name"
 [ "$mode" = system ] || own="name one for $title_name alone, such as --prefix $HOME/.local/lib/$name"
+alone() {
+  [ ! -f "$record" ] && [ ! -f "$journal" ] || return 0
+  others=$(find "$there/." ! -name . -prune ! -name .lock ! -name .lock.stale ! -name .dirs -print | sed -n "1s|.*/||p")
+  [ -z "$others" ] || fail "$prefix isn't empty, and no installation is recorded there ($others is in it); $own"
+}
 ! shared "$prefix" || fail "$prefix isn't a folder of one application; $own"
 if [ -e "$there" ] || [ -L "$there" ]; then
   [ -d "$there" ] || fail "$prefix is there, and is no folder; $own"
@@ -150,10 +155,7 @@ if [ -e "$there" ] || [ -L "$there" ]; then
   [ -z "$root" ] || physical=${physical#"$(CDPATH='' cd -P -- "$root" && pwd -P)"}
   ! shared "${physical:-/}" || fail "$prefix is $physical, which isn't a folder of one application; $own"
   ours "$there" || fail "$prefix belongs to somebody else, or others can change it; $own"
-  if [ ! -f "$record" ] && [ ! -f "$journal" ]; then
-    others=$(find "$there/." ! -name . -prune ! -name .lock ! -name .lock.stale ! -name .dirs -print | sed -n "1s|.*/||p")
-    [ -z "$others" ] || fail "$prefix isn't empty, and no installation is recorded there ($others is in it); $own"
-  fi
+  [ -L "$there/.lock" ] || alone
 fi
 for path in "$prefix" "$bin" "$applications" "$units" "$agents"; do
   ways "$root$path" || fail "others can change $unsafe, and so what would be installed in $path; name another place"
@@ -184,6 +186,8 @@ if [ -z "$dry" ]; then
   trap 'stop 129' HUP
   folder "$there"
   lock
+  # what was looked at before the lock may be otherwise now
+  alone
 fi
 
 # An installation that was broken off is undone first.

@@ -37,12 +37,30 @@ if exist "%RECORD%" goto recorded
 call :wrong "there is no record of an installation in %PREFIX%; install.cmd makes one"
 exit /b 1
 :recorded
+call :trust "%RECORD%"
+if not defined WHY goto trusted
+call :wrong "the record %RECORD% isn't trusted: %WHY%. Nothing is removed; look at it"
+exit /b 1
+:trusted
+if not exist "%PREFIX%\.old\" goto whole
+call :wrong "an installation was broken off here; run its install.cmd again first"
+exit /b 1
+:whole
+if not exist "%PREFIX%\.lock\" goto alone
+call :wrong "an installation is going on in %PREFIX%. Wait for its end; if there is none, remove %PREFIX%\.lock"
+exit /b 1
+:alone
 if not defined DRY goto remove
 call :say "Would remove from %PREFIX%:"
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :tell "%%b"
 exit /b 0
 
 :remove
+mkdir "%PREFIX%\.lock" 2>nul
+if not errorlevel 1 goto locked
+call :wrong "%PREFIX% can't be changed by this user, or an installation is going on there"
+exit /b 1
+:locked
 cd /d "%TEMP%"
 set "MODE=user"
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "mode" set "MODE=%%b"
@@ -53,11 +71,21 @@ for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "path" c
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "menu" del /q "%%b" 2>nul
 set "KEPT="
 for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :file "%%b"
-for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :folders "%%b"
+for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "inside" call :emptied "%%b"
 if defined KEPT call :say "Settings that were changed are kept; --purge removes them: %PREFIX%\%KEPT%"
 echo @TITLE@ is removed.
+for /f "usebackq tokens=1* delims==" %%a in ("%RECORD%") do if "%%a" == "kept" call :before "%%b"
 del "%PREFIX%\.first-run" 2>nul
 del "%RECORD%"
+rem what stays is told by a record, so that it can be installed here again
+set "LEFT="
+for /f "delims=" %%f in ('dir /b /a "%PREFIX%"') do if not "%%f" == "uninstall.cmd" if not "%%f" == ".lock" set "LEFT=yes"
+if not defined LEFT goto gone
+> "%RECORD%" echo name=%NAME%
+>> "%RECORD%" echo removed=yes
+>> "%RECORD%" echo lines=2
+:gone
+rmdir "%PREFIX%\.lock"
 rem this script is the last to go: the line is read by now
 del "%SELF%"& rmdir "%PREFIX%" 2>nul& exit /b 0
 
@@ -73,6 +101,12 @@ exit /b 0
 
 :wrong
 for /f "delims=" %%s in ("%~1") do echo uninstall.cmd: %%s 1>&2
+exit /b 0
+
+:before
+set "FILE=%~1"
+set "FILE=%FILE:~0,-1%"
+if not exist "%PREFIX%\%FILE%" move "%PREFIX%\%FILE%.before-%NAME%" "%PREFIX%\%FILE%" >nul 2>&1
 exit /b 0
 
 :service
@@ -104,14 +138,6 @@ if not defined SET del /q "%PREFIX%\%FILE%" 2>nul& exit /b 0
 set "KEPT=%FILE%"
 exit /b 0
 
-rem Folders that are empty now, the inner ones first.
-:folders
-set "FILE=%~1"
-for %%p in ("%PREFIX%\%FILE:~0,-1%") do set "DIR=%%~dpp"
-:up
-set "DIR=%DIR:~0,-1%"
-if /i "%DIR%" == "%PREFIX%" exit /b 0
-rmdir "%DIR%" 2>nul
-for %%p in ("%DIR%") do set "DIR=%%~dpp"
-if /i "%DIR%" == "%PREFIX%\" exit /b 0
-goto up
+@EMPTIED_CMD@
+
+@TRUST_CMD@

@@ -124,7 +124,6 @@ public final class InstallScripts {
   private static void windowsLists(Collection<String> contents, Map<String, String> texts) {
     List<String> all = contents.stream().filter(InstallScripts::isForWindows).toList();
     texts.put("contents.windows", lines(all.stream()));
-    texts.put("tops.windows", lines(all.stream().map(p -> p.replaceFirst("/.*", "")).distinct()));
     texts.put("settings.windows", lines(all.stream().filter(p -> p.matches("etc/.*\\.settings"))));
   }
 
@@ -189,6 +188,9 @@ public final class InstallScripts {
                         + names.unit(p)
                         + (p.service().orElseThrow().atBoot() ? " boot" : " demand"))
             .collect(Collectors.joining("\n")));
+    values.put(
+        "CMD_SERVICE_NAMES",
+        names.services().stream().map(names::unit).collect(Collectors.joining(" ")));
     values.put("CMD_MENU", menu("call :menuentry ", p -> " \"" + p.name() + "\""));
     values.put("CMD_MENU_THERE", menu("call :menuforeign ", p -> ""));
     values.put(
@@ -232,7 +234,7 @@ public final class InstallScripts {
         + program.name()
         + ".cmd\""
         + Words.cmd(program.firstRun().orElseThrow())
-        + "\nif errorlevel 1 set \"WHY=the first-run step failed\"& goto failed\n";
+        + " <nul\nif errorlevel 1 set \"WHY=the first-run step failed\"& goto failed\n";
   }
 
   /** Several steps run one after the other, as long as none fails. */
