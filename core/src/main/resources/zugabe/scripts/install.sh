@@ -124,7 +124,9 @@ else
   agents=$HOME/Library/LaunchAgents
   logs=$HOME/Library/Logs
 fi
-for path in "$prefix" "$bin"; do
+# only property lists name it
+[ "$system" = Darwin ] || logs=/
+for path in "$prefix" "$bin" "$logs"; do
   absolute "$path" || wrong "an absolute path is wanted, not $path"
   case $path in
     *[\"\'\\\$\`%\&\<\>\|]* | *[[:cntrl:]]*) wrong "the path $path has a character that menu entries and services can't hold" ;;
@@ -337,11 +339,11 @@ done
 
 # Links, menu entries and services.
 fill() {
-  sed -e "s|@""PREFIX@|$(at "$prefix")|g" -e "s|@""LOGS@|$(at "$logs")|g" -e 's|@''AT@|@|g' "$1" >"$2"
+  sed -e "s|@""PREFIX@|$(at "$prefix")|g" -e "s|@""LOGS@|$(at "$logs")|g" -e 's|@-|@|g' "$1" >"$2"
 }
 # an at sign is written so that it can't be taken for the begin of a name
 at() {
-  printf %s "$1" | sed 's|@|@''AT@|g'
+  printf %s "$1" | sed 's|@|@-|g'
 }
 outside >"$old/.outside"
 while IFS=$tab read -r path kind what; do

@@ -4,5 +4,5 @@ setlocal DisableDelayedExpansion
 set "FOLDER=%LOCALAPPDATA%\@CMD_NAME@"
 if /i "%USERNAME%" == "%COMPUTERNAME%$" set "FOLDER=%ProgramData%\@CMD_NAME@"
 if not exist "%FOLDER%\" mkdir "%FOLDER%"
-call "%~dp0..\..\bin\@PROGRAM@.cmd"@SERVICE_ARGUMENTS@ >> "%FOLDER%\@UNIT@.log" 2>&1
-exit /b %ERRORLEVEL%
+rem started without "call", which would read its arguments a second time, it takes this one's place
+"%~dp0..\..\bin\@PROGRAM@.cmd"@SERVICE_ARGUMENTS@ >> "%FOLDER%\@UNIT@.log" 2>&1

@@ -9,12 +9,17 @@ setlocal DisableDelayedExpansion
 @HERE_CMD@
 set "OPTIONS="
 set "ARGUMENTS="
+set "QUOTED="
+set "ANY="
 set "JAVA_FOLDER="
 set "JAVA="
 set "TRIED="
 set "SETTINGS=%APPDATA%\@APP@\@PROGRAM@.settings"
 if not exist "%SETTINGS%" set "SETTINGS=%HERE%@SETTINGS_CMD@"
 if not exist "%SETTINGS%" goto runtime
+for /f "usebackq eol=# delims=" %%a in ("%SETTINGS%") do set "ANY=yes"
+if defined ANY call :look
+if defined QUOTED goto failed
 for /f "usebackq eol=# tokens=1* delims==" %%a in ("%SETTINGS%") do (
   set "KEY=%%a"
   set "VALUE=%%b"
@@ -33,6 +38,7 @@ goto start
 
 :search
 call :try "%HERE%runtime"
+if defined JAVA_HOME set "JAVA_HOME=%JAVA_HOME:"=%"
 if not defined JAVA if defined JAVA_HOME call :try "%JAVA_HOME%"
 if not defined JAVA for %%j in (java.exe) do if not "%%~$PATH:j" == "" call :path "%%~$PATH:j"
 
@@ -49,8 +55,8 @@ exit /b 1
 
 @KEYVALUE_CMD@
 if "%KEY%" == "java" set "JAVA_FOLDER=%VALUE%"& exit /b 0
-if "%KEY%" == "option" set OPTIONS=%OPTIONS% "%VALUE%"& exit /b 0
-if "%KEY%" == "argument" set ARGUMENTS=%ARGUMENTS% "%VALUE%"& exit /b 0
+if "%KEY%" == "option" set OPTIONS=%OPTIONS% "%VALUE%%TAIL%"& exit /b 0
+if "%KEY%" == "argument" set ARGUMENTS=%ARGUMENTS% "%VALUE%%TAIL%"& exit /b 0
 call :tell "%SETTINGS%: there is no setting '%KEY%'; it is ignored"
 exit /b 0
 

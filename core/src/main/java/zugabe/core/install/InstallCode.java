@@ -25,6 +25,11 @@ public enum InstallCode implements Code {
       Basis.OPINION,
       "Not startable on this platform",
       "The start script would start what the system refuses."),
+  Z3021(
+      ERROR,
+      Basis.INPUT,
+      "Argument can't be passed",
+      "What starts the program there would take a part of it for something else."),
   Z4034(
       WARNING,
       Basis.INPUT,

@@ -200,6 +200,7 @@ public final class Installation {
     StartScripts scripts =
         new StartScripts(
             deliverable.app(), deliverable.app().shortName(), program, options, places);
+    new PassedWords(program, platform, placing.findings()).check(options, plan.install());
     String name = program.name();
     if (hasSh()) {
       placing.generated("bin/" + name, 0755, Content.deferred(scripts::sh));

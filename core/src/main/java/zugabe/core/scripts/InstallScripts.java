@@ -105,6 +105,18 @@ public final class InstallScripts {
     }
     if (hasCmd()) {
       windowsLists(contents, texts);
+      for (Program p : names.programs()) {
+        p.firstRun()
+            .ifPresent(
+                words ->
+                    texts.put(
+                        "first-run-" + p.name() + ".cmd",
+                        "@echo off\r\n\"%BIN%\\"
+                            + p.name()
+                            + ".cmd\""
+                            + Words.cmd(words)
+                            + " <nul\r\n"));
+      }
     }
     List<Made> made = new ArrayList<>();
     texts.forEach(
@@ -229,12 +241,11 @@ public final class InstallScripts {
         .collect(Collectors.joining("\n"));
   }
 
+  /** A batch file of its own: without "call" arguments are read only once. */
   private static String cmdFirstRun(Program program) {
-    return "call :say \"Running the first-run step ...\"\ncall \"%BIN%\\"
+    return "call :say \"Running the first-run step ...\"\ncall \"%HERE%install\\first-run-"
         + program.name()
-        + ".cmd\""
-        + Words.cmd(program.firstRun().orElseThrow())
-        + " <nul\nif errorlevel 1 set \"WHY=the first-run step failed\"& goto failed\n";
+        + ".cmd\"\nif errorlevel 1 set \"WHY=the first-run step failed\"& goto failed\n";
   }
 
   /** Several steps run one after the other, as long as none fails. */

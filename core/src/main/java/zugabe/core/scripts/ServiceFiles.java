@@ -12,7 +12,7 @@ import zugabe.formats.plist.PropertyList;
 /**
  * What tells a system about a program: systemd units (systemd.unit(5), systemd.service(5)),
  * property lists for launchd (launchd.plist(5)), and menu entries (Desktop Entry Specification
- * 1.5). {@code @PREFIX@}, {@code @LOGS@} and {@code @AT@}, an at sign, in them are filled when they
+ * 1.5). {@code @PREFIX@}, {@code @LOGS@} and {@code @-}, an at sign, in them are filled when they
  * are installed.
  */
 final class ServiceFiles {
@@ -25,7 +25,7 @@ final class ServiceFiles {
 
   /** With at signs written so that none begins a name which an installation fills. */
   private static String literal(String text) {
-    return text.replace("@", "@AT@");
+    return text.replace("@", "@-");
   }
 
   /** A unit; of a user's service when {@code user} is set. */
@@ -81,11 +81,22 @@ final class ServiceFiles {
 
   /** As one word of a command line in a unit (systemd.service(5), "Command Lines"). */
   private static String quoted(String text, boolean escaped) {
-    String inner =
-        escaped
-            ? text.replace("\\", "\\\\").replace("\"", "\\\"").replace("%", "%%").replace("$", "$$")
-            : text;
-    return '"' + inner + '"';
+    return '"' + (escaped ? escapedWord(text) : text) + '"';
+  }
+
+  private static String escapedWord(String text) {
+    StringBuilder word = new StringBuilder();
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      switch (c) {
+        case '\\', '"' -> word.append('\\').append(c);
+        case '%', '$' -> word.append(c).append(c);
+        case '\n' -> word.append("\\n");
+        case '\t' -> word.append("\\t");
+        default -> word.append(c < ' ' ? String.format("\\x%02x", (int) c) : String.valueOf(c));
+      }
+    }
+    return word.toString();
   }
 
   /** A property list for launchd. */
@@ -125,6 +136,6 @@ final class ServiceFiles {
   }
 
   private static String escaped(String text) {
-    return literal(text.replace("\\", "\\\\"));
+    return literal(text.replace("\\", "\\\\").replace("\t", "\\t"));
   }
 }

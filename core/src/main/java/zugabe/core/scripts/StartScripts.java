@@ -172,13 +172,22 @@ public final class StartScripts {
             + " %ARGUMENTS% %*";
     String path =
         places.natives().map(n -> "set \"PATH=%HERE%" + natives(n) + ";%PATH%\"\n").orElse("");
-    // a batch file that another one starts without "call" never comes back
-    String call = places.file().matches("(?i).*\\.(cmd|bat)") ? "call " : "";
+    if (isBatch(places.file())) {
+      // started without "call", which would read its arguments a second time, it takes this one's
+      // place
+      return cmdNatives(false) + path + start;
+    }
     return cmdNatives(false)
         + path
         + (program.isWindow()
             ? "start \"\" " + start + "\nexit /b 0"
-            : call + start + "\nexit /b %ERRORLEVEL%");
+            : start + "\nexit /b %ERRORLEVEL%");
+  }
+
+  /** Whether the command processor runs a file. */
+  public static boolean isBatch(String file) {
+    String name = file.toLowerCase(java.util.Locale.ROOT);
+    return name.endsWith(".cmd") || name.endsWith(".bat");
   }
 
   /** The file in which users set what they like; everything in it is a comment. */

@@ -9,6 +9,7 @@ import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.core.archive.ZipTree;
 import zugabe.core.finding.Findings;
+import zugabe.core.install.PassedWords;
 import zugabe.core.jar.JarPlan;
 import zugabe.core.jar.LibraryNames;
 import zugabe.core.jar.ProgramJar;
@@ -54,6 +55,7 @@ final class Bundle {
     }
     this.jar = ProgramJar.of(plan, needs, classPath, findings);
     if (plan.program().isPresent() && own.scripts().orElse(!needs.reasons().isEmpty())) {
+      new PassedWords(plan.program().get(), "", findings).check(needs.options(), false);
       scripts();
     }
   }
