@@ -8,7 +8,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
-import java.util.Random;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.BeforeMethod;
@@ -22,69 +21,11 @@ import org.testng.annotations.Test;
 public final class HostileWordsTest {
   private static final int WORDS = 500;
   private static final int PER_PROGRAM = 50;
-  private static final String SIGNS = "\"%^&|<>()!'\\ \t,;=*?`$~@#{}[]:+-/.ab9";
-  private static final List<String> PIECES =
-      List.of(
-          "\" & echo x>C:\\pwned & rem \"",
-          "\"|echo x>C:\\pwned",
-          "%PATH%",
-          "%RECORD%",
-          "%%",
-          "%1",
-          "%*",
-          "!PATH!",
-          "^\"",
-          "\\\"",
-          "\\\\\"",
-          "\\",
-          "&&",
-          "||",
-          ">C:\\pwned",
-          "$(touch /tmp/pwned)",
-          "`x`",
-          "@PREFIX@",
-          "@LOGS@",
-          "@AT@",
-          "@echo",
-          "%S",
-          "$$HOME",
-          "${HOME}",
-          "'");
-
   private final ObjectMapper json = new ObjectMapper();
   private Wine wine;
   private Workspace w;
   private Path record;
   private List<String> words;
-
-  private static List<String> words(int count) {
-    Random random = new Random(14);
-    List<String> words = new ArrayList<>(PIECES);
-    while (words.size() < count) {
-      StringBuilder word = new StringBuilder();
-      for (int i = random.nextInt(4); i >= 0; i--) {
-        if (random.nextInt(3) == 0) {
-          word.append(PIECES.get(random.nextInt(PIECES.size())));
-        } else {
-          for (int j = random.nextInt(4); j >= 0; j--) {
-            word.append(SIGNS.charAt(random.nextInt(SIGNS.length())));
-          }
-        }
-      }
-      words.add(word.toString());
-    }
-    return words;
-  }
-
-  /**
-   * What passes a second batch file: no quotation marks, which are refused, and no percent signs,
-   * since Wine reads what {@code %*} and variables stand for once more, which Windows doesn't.
-   */
-  private static List<String> passing(List<String> words) {
-    return words.stream()
-        .map(s -> s.replace("\"", "").replace("%", "").replaceFirst("^$", "-"))
-        .toList();
-  }
 
   /** In a recipe, two braces stand for one. */
   private String yaml(List<String> words) throws Exception {
@@ -95,7 +36,7 @@ public final class HostileWordsTest {
   public void build() throws Exception {
     wine = Wine.create();
     w = Workspace.withProgram();
-    words = words(WORDS);
+    words = HostileWords.words(WORDS);
     Files.createDirectories(w.path("bird"));
     Files.copy(wine.runtime().resolve("bin/java.exe"), w.path("bird/bird.exe"));
     w.write("bird/batch.cmd", "@\"%JAVA_HOME%\\bin\\java.exe\" %*\r\n");
@@ -118,19 +59,19 @@ public final class HostileWordsTest {
           "  batch"
               + i
               + ": {materials: bird, file: batch.cmd, arguments: "
-              + yaml(passing(some))
+              + yaml(HostileWords.passing(some))
               + "}\n");
       recipe.append(
           "  first"
               + i
               + ": {materials: bird, file: bird.exe, first-run: {arguments: "
-              + yaml(passing(some))
+              + yaml(HostileWords.passing(some))
               + "}}\n");
       recipe.append(
           "  service"
               + i
               + ": {materials: bird, file: bird.exe, service: {arguments: "
-              + yaml(passing(some))
+              + yaml(HostileWords.passing(some))
               + "}}\n");
     }
     recipe.append("deliverables:\n  set: {kind: archive, programs: [");
@@ -217,14 +158,14 @@ public final class HostileWordsTest {
   @Test
   public void batchFilesServicesAndFirstStepsGetWhatHasNoQuotationMark() throws Exception {
     startAll("bin\\batch%d.cmd");
-    assertThat(arrived()).isEqualTo(passing(words));
+    assertThat(arrived()).isEqualTo(HostileWords.passing(words));
     forget();
     startAll("share\\services\\tern-service%d.cmd");
-    assertThat(arrived()).isEqualTo(passing(words));
+    assertThat(arrived()).isEqualTo(HostileWords.passing(words));
     forget();
     // as install.cmd calls them
     startAll("install\\first-run-first%d.cmd");
-    assertThat(arrived()).isEqualTo(passing(words));
+    assertThat(arrived()).isEqualTo(HostileWords.passing(words));
     nothingElseRan();
   }
 
@@ -232,7 +173,7 @@ public final class HostileWordsTest {
   public void settingsWithQuotationMarksAreRefused() throws Exception {
     Path settings = wine.folder().resolve("prefix/drive_c/tern-1-windows-x64/etc/exe0.settings");
     List<String> tried =
-        passing(words).subList(0, 100).stream()
+        HostileWords.passing(words).subList(0, 100).stream()
             .map(String::strip)
             .filter(s -> !s.isEmpty())
             .toList();
@@ -322,7 +263,7 @@ public final class HostileWordsTest {
       Path units = unix.path("home/.config/systemd/user/tern-watch.service");
       // what the manager itself makes of the line, expanded; it prints strings as JSON does
       assertThat(Files.readAllLines(units).stream().filter(l -> l.startsWith("Exec"))).hasSize(1);
-      assertThat(unitWords(Files.readString(units)))
+      assertThat(HostileWords.ofUnit(Files.readString(units)))
           .isEqualTo(withFirst(prefix + "/bin/watch", all));
       Program.Result verified =
           unix.program()
@@ -364,45 +305,6 @@ public final class HostileWordsTest {
     List<String> all = new ArrayList<>(List.of(first));
     all.addAll(others);
     return all;
-  }
-
-  /**
-   * Takes a command line of a unit apart (systemd.service(5), "Command Lines"; systemd.syntax(7),
-   * "Quoting").
-   */
-  private static List<String> unitWords(String unit) {
-    String line =
-        unit.lines()
-            .filter(l -> l.startsWith("ExecStart="))
-            .findFirst()
-            .orElseThrow()
-            .substring(10);
-    List<String> words = new ArrayList<>();
-    int i = 0;
-    while (i < line.length()) {
-      assertThat(line.charAt(i)).isEqualTo('"');
-      StringBuilder word = new StringBuilder();
-      for (i++; line.charAt(i) != '"'; i++) {
-        char c = line.charAt(i);
-        if (c == '\\') {
-          c = line.charAt(++i);
-          if (c == 'x') {
-            word.append((char) Integer.parseInt(line.substring(i + 1, i + 3), 16));
-            i += 2;
-          } else {
-            word.append(c == 'n' ? '\n' : c == 't' ? '\t' : c);
-          }
-        } else {
-          if (c == '%' || c == '$') {
-            assertThat(line.charAt(++i)).isEqualTo(c);
-          }
-          word.append(c);
-        }
-      }
-      words.add(word.toString());
-      i += 2;
-    }
-    return words;
   }
 
   @Test
