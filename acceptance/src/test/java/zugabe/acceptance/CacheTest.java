@@ -7,7 +7,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Random;
 import java.util.stream.Stream;
 import org.testng.annotations.Test;
 
@@ -100,6 +104,63 @@ public final class CacheTest {
                   .with("XDG_CACHE_HOME", w.path("zugabe.yaml").toString())
                   .zugabe("check"))
           .isEqualTo(first);
+    }
+  }
+
+  /**
+   * Zeroed, cut, exchanged, with a bit flipped, or under another's name: the check says the same.
+   */
+  @Test
+  public void whateverBecomesOfTheCacheTheCheckSaysTheSame() throws Exception {
+    try (Workspace w = workspace()) {
+      w.library("lib/other.jar", "lib.Other", "public int mean() { return 5; }");
+      w.library("lib/gone.jar", "gone.Thing", "public static void go() {}");
+      w.compile(
+          "classes", "a.Broken", "public void run() { new lib.Level().mean(); gone.Thing.go(); }");
+      Files.delete(w.path("lib/gone.jar"));
+      settle(w);
+      Program.Result said = check(w);
+      List<Path> files = kept(w);
+      assertThat(files).hasSizeGreaterThan(2);
+      Map<Path, byte[]> whole = new LinkedHashMap<>();
+      for (Path p : files) {
+        whole.put(p, Files.readAllBytes(p));
+      }
+      Random random = new Random(5);
+      for (int spoilt = 0; spoilt < 1000; spoilt += files.size()) {
+        for (Path p : files) {
+          byte[] bytes = whole.get(p).clone();
+          int at = random.nextInt(bytes.length);
+          switch (random.nextInt(6)) {
+            case 0 -> Arrays.fill(bytes, at, bytes.length, (byte) 0);
+            case 1 -> bytes = Arrays.copyOf(bytes, at);
+            case 2 -> bytes[at] ^= (byte) (1 << random.nextInt(8));
+            case 3 -> bytes = whole.get(files.get(random.nextInt(files.size()))).clone();
+            case 4 -> bytes = Arrays.copyOf(bytes, bytes.length + 1 + random.nextInt(9));
+            default -> random.nextBytes(bytes);
+          }
+          Files.write(p, bytes);
+        }
+        assertThat(check(w)).as("after " + spoilt).isEqualTo(said);
+      }
+      // what didn't fit was written anew
+      for (Path p : files) {
+        assertThat(p).hasBinaryContent(whole.get(p));
+      }
+    }
+  }
+
+  /** Another content with the size and the time of the first. */
+  @Test
+  public void aFileThatLooksTheSameIsReadAgain() throws Exception {
+    try (Workspace w = workspace()) {
+      Path library = w.path("lib/level.jar");
+      FileTime time = Files.getLastModifiedTime(library);
+      Program.Result first = check(w);
+      byte[] bytes = Files.readAllBytes(library);
+      Files.write(library, new byte[bytes.length]);
+      Files.setLastModifiedTime(library, time);
+      assertThat(check(w).exit()).isNotEqualTo(first.exit());
     }
   }
 

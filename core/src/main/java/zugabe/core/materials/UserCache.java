@@ -1,6 +1,7 @@
 package zugabe.core.materials;
 
 import java.io.IOException;
+import java.io.OutputStream;
 import java.net.URISyntaxException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.DirectoryStream;
@@ -9,9 +10,11 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.FileTime;
+import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -29,6 +32,11 @@ public final class UserCache {
   private static final Duration SETTLED = Duration.ofSeconds(2);
 
   private static final int MAX_BYTES = 1 << 24;
+
+  /** How a file begins: the version of this form. */
+  private static final byte[] VERSION = "zugabe 2\n".getBytes(StandardCharsets.US_ASCII);
+
+  private static final int SUM_BYTES = 32;
 
   private final Optional<Path> folder;
   private final Clock clock;
@@ -108,16 +116,38 @@ public final class UserCache {
               file.toAbsolutePath().toString(),
               "" + a.size(),
               changed.getEpochSecond() + "." + changed.getNano(),
-              "" + a.fileKey()));
+              "" + a.fileKey(),
+              change(file)));
     } catch (IOException e) {
       return Optional.empty();
     }
   }
 
+  /** When the system last saw a change, which nobody can set back as a file's time can be. */
+  private static String change(Path file) throws IOException {
+    try {
+      return "" + Files.getAttribute(file, "unix:ctime");
+    } catch (UnsupportedOperationException | IllegalArgumentException e) {
+      return "";
+    }
+  }
+
+  private byte[] whole(String kind, String key) {
+    return (kind + "\n" + program + "\n" + key).getBytes(StandardCharsets.UTF_8);
+  }
+
   private Optional<Path> file(String kind, String key) {
-    String name =
-        Digests.sha256Hex((kind + "\n" + program + "\n" + key).getBytes(StandardCharsets.UTF_8));
+    String name = Digests.sha256Hex(whole(kind, key));
     return folder.map(f -> f.resolve(name.substring(0, 40)));
+  }
+
+  /** Of the whole key and the value, so that a value under another's name doesn't fit. */
+  private byte[] sum(String kind, String key, byte[] bytes, int from) {
+    MessageDigest digest = Digests.sha256();
+    digest.update(whole(kind, key));
+    digest.update((byte) 0);
+    digest.update(bytes, from, bytes.length - from);
+    return digest.digest();
   }
 
   /** What was kept. */
@@ -133,7 +163,17 @@ public final class UserCache {
       if (used.isBefore(clock.instant().minus(SWEPT))) {
         Files.setLastModifiedTime(file.get(), FileTime.from(clock.instant()));
       }
-      return Optional.of(Files.readAllBytes(file.get()));
+      byte[] bytes = Files.readAllBytes(file.get());
+      int from = VERSION.length + SUM_BYTES;
+      if (bytes.length >= from
+          && Arrays.equals(bytes, 0, VERSION.length, VERSION, 0, VERSION.length)
+          && Arrays.equals(
+              bytes, VERSION.length, from, sum(kind, key, bytes, from), 0, SUM_BYTES)) {
+        return Optional.of(Arrays.copyOfRange(bytes, from, bytes.length));
+      }
+      // spoilt: thrown away, and found out again
+      Files.deleteIfExists(file.get());
+      return Optional.empty();
     } catch (IOException e) {
       return Optional.empty();
     }
@@ -149,7 +189,11 @@ public final class UserCache {
       Files.createDirectories(folder.get());
       Path fresh = Files.createTempFile(folder.get(), "new", ".part");
       try {
-        Files.write(fresh, value);
+        try (OutputStream out = Files.newOutputStream(fresh)) {
+          out.write(VERSION);
+          out.write(sum(kind, key, value, 0));
+          out.write(value);
+        }
         Files.move(
             fresh, file.get(), StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
       } finally {
