@@ -130,6 +130,24 @@ public final class ArchitectureTest {
         .check(CLASSES);
   }
 
+  /** Expressions that try again take time without bounds; those of {@code Regex} don't. */
+  @Test
+  public void textsFromAnywhereAreMatchedInLinearTime() {
+    noClasses()
+        .that()
+        .resideInAnyPackage("zugabe.core..", "zugabe.kinds..", "zugabe.formats..", "zugabe.bytes")
+        .should()
+        .dependOnClassesThat()
+        .resideInAPackage("java.util.regex..")
+        .orShould()
+        .callMethod(String.class, "matches", String.class)
+        .orShould()
+        .callMethod(String.class, "replaceAll", String.class, String.class)
+        .orShould()
+        .callMethod(String.class, "replaceFirst", String.class, String.class)
+        .check(CLASSES);
+  }
+
   @Test
   public void onlyWhoHasToTouchesTheDisk() {
     noClasses()

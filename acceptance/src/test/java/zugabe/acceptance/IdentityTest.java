@@ -98,7 +98,7 @@ public final class IdentityTest {
       assertThat(r.exit()).as(r.all()).isZero();
       assertThat(home.resolve(".local/lib/tern/.installed"))
           .content()
-          .startsWith("version\t" + forms.get("record of what is installed").get(0) + "\n");
+          .contains("\nversion\t" + forms.get("record of what is installed").get(0) + "\n");
     }
   }
 

@@ -73,7 +73,8 @@ public final class StartableTest {
     w.program().run("tar", "xf", "out/tern-1.9-windows-x64.tar.gz");
     w.program().run("tar", "xf", "out/tern-1.9-linux-x64.tar.gz");
     assertThat(Files.readString(w.path("tern-1.9-windows-x64/bin/tide-bell.cmd")))
-        .contains("call \"%HERE%lib\\bell\\tide-bell.cmd\"");
+        .contains("\"%HERE%lib\\bell\\tide-bell.cmd\"")
+        .doesNotContain("call \"%HERE%");
     assertThat(w.program().run("tern-1.9-linux-x64/bin/tide-bell").out()).isEqualTo("ding\n");
   }
 

@@ -106,7 +106,7 @@ final class BuildVerb implements Verb {
       }
     }
     table.print(terminal.out(), "  ", 2);
-    build.removed().forEach(f -> terminal.out().println("  removed " + f));
+    build.removed().forEach(f -> terminal.out().println("  removed " + Visible.text(f)));
     terminal.out().println("  " + Receipt.FILE + " and SHA256SUMS have the details.");
   }
 

@@ -136,7 +136,7 @@ final class CheckVerb implements Verb {
     List<String> files = d.outcome().files();
     if (files.size() > 1) {
       terminal.out().println("Files of " + d.name() + ":");
-      files.stream().limit(FEW).forEach(f -> terminal.out().println("  " + f));
+      files.stream().limit(FEW).forEach(f -> terminal.out().println("  " + Visible.text(f)));
       if (files.size() > FEW) {
         terminal.out().println("  and " + (files.size() - FEW) + " more");
       }

@@ -35,7 +35,7 @@ final class CommandLineRun {
     try {
       return run(line.parseArgs(args), line);
     } catch (ParameterException e) {
-      terminal.err().println("zugabe: " + e.getMessage());
+      terminal.err().println("zugabe: " + Visible.text(e.getMessage()));
       terminal
           .err()
           .println("See: " + e.getCommandLine().getCommandSpec().qualifiedName() + " --help");
@@ -71,19 +71,30 @@ final class CommandLineRun {
       return MACHINE_FAILED;
     } catch (ParameterException e) {
       throw e;
-    } catch (RuntimeException e) {
+    } catch (OutOfMemoryError e) {
+      report(
+          e,
+          "zugabe: there wasn't enough memory. Give it more, such as ZUGABE_JAVA_OPTIONS=-Xmx2g;"
+              + " if that doesn't help, tell us which file it was.",
+          debug);
+      return FAULT_OF_THE_PROGRAM;
+    } catch (RuntimeException | Error e) {
+      String where =
+          e instanceof StackOverflowError && e.getStackTrace().length > 0
+              ? e + " in " + e.getStackTrace()[0].getClassName()
+              : e.toString();
       report(
           e,
           "zugabe: this is a bug in zugabe, not a mistake of yours: "
-              + e
+              + where
               + ". Run it again with --debug and tell us.",
           debug);
       return FAULT_OF_THE_PROGRAM;
     }
   }
 
-  private void report(Exception e, String message, boolean debug) {
-    terminal.err().println(message);
+  private void report(Throwable e, String message, boolean debug) {
+    terminal.err().println(Visible.text(message));
     if (debug) {
       e.printStackTrace(terminal.err());
     }

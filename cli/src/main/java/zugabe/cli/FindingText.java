@@ -52,7 +52,8 @@ final class FindingText {
             .println("  and " + (group.size() - MANY) + " more such; --verbose shows all");
         break;
       }
-      terminal.err().println(coloured(f.severity()) + " " + f.code() + "  " + f.where().text());
+      coloured(f.severity());
+      terminal.err().println(" " + f.code() + "  " + Visible.text(f.where().text()));
       if (!f.what().equals(said)) {
         wrapped(f.what(), "  ", "  ");
         said = f.what();
@@ -79,7 +80,7 @@ final class FindingText {
   static List<String> wrap(String text, int width) {
     List<String> lines = new ArrayList<>();
     StringBuilder line = new StringBuilder();
-    for (String word : text.split(" ", -1)) {
+    for (String word : Visible.text(text).split(" ", -1)) {
       if (line.length() > 0 && line.length() + 1 + word.length() > width) {
         lines.add(line.toString());
         line.setLength(0);
@@ -90,9 +91,10 @@ final class FindingText {
     return lines;
   }
 
-  private String coloured(Severity severity) {
+  private void coloured(Severity severity) {
     if (!terminal.colour()) {
-      return severity.word();
+      terminal.err().print(severity.word());
+      return;
     }
     int colour =
         switch (severity) {
@@ -100,7 +102,9 @@ final class FindingText {
           case WARNING -> 33;
           case NOTE -> 36;
         };
-    return "\033[1;" + colour + "m" + severity.word() + "\033[0m";
+    terminal.control("\033[1;" + colour + "m");
+    terminal.err().print(severity.word());
+    terminal.control("\033[0m");
   }
 
   /** "2 errors, 1 warning", or "no findings". */

@@ -72,10 +72,17 @@ final class InspectVerb implements Verb {
         .version()
         .ifPresent(
             java ->
-                out.println("\nJava\n  " + java + " or later, because of " + i.java().because()));
+                out.println(
+                    "\nJava\n  "
+                        + java
+                        + " or later, because of "
+                        + Visible.text(i.java().because())));
     section(out, "Manifest", i.manifest());
     if (!i.holds().signers().isEmpty()) {
-      out.println("\nSigned by\n  " + String.join(", ", i.holds().signers()) + " (not verified)");
+      out.println(
+          "\nSigned by\n  "
+              + Visible.text(String.join(", ", i.holds().signers()))
+              + " (not verified)");
     }
     out.println("\nTree");
     new TreeText(files).print(out, given.flag(ALL) ? Integer.MAX_VALUE : TREE_LINES);

@@ -38,7 +38,8 @@ final class ProgressLine implements Progress, AutoCloseable {
     }
     String fitting =
         text.length() < terminal.columns() ? text : text.substring(0, terminal.columns() - 1);
-    terminal.err().print("\r\033[K" + fitting);
+    terminal.control("\r\033[K");
+    terminal.err().print(Visible.text(fitting));
     terminal.err().flush();
     shown = true;
   }
@@ -51,7 +52,7 @@ final class ProgressLine implements Progress, AutoCloseable {
   /** Takes the line away, so that the answer can be printed. */
   synchronized void end() {
     if (shown) {
-      terminal.err().print("\r\033[K");
+      terminal.control("\r\033[K");
       terminal.err().flush();
       shown = false;
     }

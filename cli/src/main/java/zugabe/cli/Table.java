@@ -9,7 +9,7 @@ final class Table {
   private final List<String[]> rows = new ArrayList<>();
 
   Table row(String... cells) {
-    rows.add(cells);
+    rows.add(java.util.Arrays.stream(cells).map(Visible::text).toArray(String[]::new));
     return this;
   }
 

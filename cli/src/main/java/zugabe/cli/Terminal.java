@@ -44,6 +44,12 @@ record Terminal(Streams streams, Show show, Path here, Map<String, String> envir
     return streams.err();
   }
 
+  /** Moves the cursor or changes the colour on the screen that errors go to. */
+  void control(String sequence) {
+    byte[] bytes = sequence.getBytes(StandardCharsets.US_ASCII);
+    err().write(bytes, 0, bytes.length);
+  }
+
   boolean colour() {
     return show.colour();
   }
@@ -82,7 +88,8 @@ record Terminal(Streams streams, Show show, Path here, Map<String, String> envir
     boolean live = terminals.contains("err") && !"dumb".equals(environment.get("TERM"));
     boolean colour = live && environment.getOrDefault("NO_COLOR", "").isEmpty();
     return new Terminal(
-        streams,
+        new Streams(
+            streams.in(), new VisibleStream(streams.out()), new VisibleStream(streams.err())),
         new Show(colour, terminals.contains("in"), live, columns(environment)),
         here,
         environment);

@@ -17,6 +17,9 @@ final class TreeText {
   /** A folder with less than this part of the whole stays closed. */
   private static final int LEAST_SHARE = 30;
 
+  /** What lies deeper is shown with its path. */
+  private static final int MAX_DEPTH = 100;
+
   private final Folder root = new Folder("");
 
   private static final class Folder {
@@ -57,7 +60,7 @@ final class TreeText {
 
   private void add(String path, long size) {
     Folder at = root;
-    String[] parts = path.split("/", -1);
+    String[] parts = path.split("/", MAX_DEPTH);
     for (int i = 0; i < parts.length - 1; i++) {
       at.size += size;
       at.count++;

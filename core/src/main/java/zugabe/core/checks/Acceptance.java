@@ -1,11 +1,11 @@
 package zugabe.core.checks;
 
+import com.google.re2j.Pattern;
 import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Pattern;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Findings;

@@ -1,5 +1,7 @@
 package zugabe.core.checks;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -8,8 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.Library;
@@ -60,7 +61,7 @@ public final class LibrariesCheck {
         library
             .manifest()
             .flatMap(m -> m.value("Bundle-SymbolicName"))
-            .map(v -> v.replaceFirst(";.*", "").strip());
+            .map(v -> Regex.replaceFirst(v, ";.*", "").strip());
     Matcher name = NAME.matcher(library.name());
     return bundle.orElseGet(() -> name.matches() ? name.group(1) : "");
   }

@@ -1,6 +1,6 @@
 package zugabe.core.checks;
 
-import java.util.regex.Pattern;
+import com.google.re2j.Pattern;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.plan.Plan;

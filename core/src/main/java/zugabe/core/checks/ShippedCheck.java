@@ -1,5 +1,6 @@
 package zugabe.core.checks;
 
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -9,7 +10,6 @@ import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.regex.Pattern;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Findings;

@@ -1,10 +1,11 @@
 package zugabe.core.checks;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalInt;
-import java.util.regex.Pattern;
 
 /**
  * Texts that have the form of a secret: access keys with the prefixes that services give them,
@@ -18,10 +19,13 @@ final class Tokens {
           Pattern.compile("\\b(gh[pousr]_[A-Za-z0-9]{36,}|glpat-[A-Za-z0-9_-]{20,})\\b"),
           Pattern.compile("\\bxox[abeoprs]-[A-Za-z0-9-]{20,}"),
           Pattern.compile("\\b(sk|rk)_live_[A-Za-z0-9]{20,}\\b"),
-          Pattern.compile("\\beyJ[A-Za-z0-9_-]{10,}\\.eyJ[A-Za-z0-9_-]{10,}\\.[A-Za-z0-9_-]{10,}"),
-          Pattern.compile(
-              "(?i)(password|passwd|secret|api[_-]?key|access[_-]?token)\\s*[=:]\\s*"
-                  + "[\"']?(?=[^\\s\"']*\\d)[A-Za-z0-9+/_=-]{20,}[\"']?\\s*$"));
+          Pattern.compile("\\beyJ[A-Za-z0-9_-]{10,}\\.eyJ[A-Za-z0-9_-]{10,}\\.[A-Za-z0-9_-]{10,}"));
+
+  /** What is assigned to a name that tells; only a value with a digit in it counts. */
+  private static final Pattern ASSIGNED =
+      Pattern.compile(
+          "(?i)(password|passwd|secret|api[_-]?key|access[_-]?token)\\s*[=:]\\s*"
+              + "[\"']?([A-Za-z0-9+/_=-]{20,})[\"']?\\s*$");
 
   /** One of these is in each of them, in lower case: most texts needn't be looked at closely. */
   private static final List<String> SIGNS =
@@ -117,6 +121,10 @@ final class Tokens {
 
   private static boolean isSecret(byte[] text, int start, int end) {
     String line = new String(text, start, end - start, StandardCharsets.ISO_8859_1);
-    return FORMS.stream().anyMatch(form -> form.matcher(line).find());
+    if (FORMS.stream().anyMatch(form -> form.matcher(line).find())) {
+      return true;
+    }
+    Matcher assigned = ASSIGNED.matcher(line);
+    return assigned.find() && assigned.group(2).chars().anyMatch(c -> c >= '0' && c <= '9');
   }
 }

@@ -1,11 +1,11 @@
 package zugabe.core.inspect;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** Commands and the scripts that install them, as archives with programs have them. */
 final class ProgramsInside {

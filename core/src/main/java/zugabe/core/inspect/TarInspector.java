@@ -13,6 +13,11 @@ import zugabe.formats.tar.TarReader;
 
 /** Lists what is in a tar file, compressed or not. */
 public final class TarInspector {
+  /** A few bytes can stand for any number of entries. */
+  private static final int MAX_ENTRIES = 300_000;
+
+  private static final int MAX_NAMES = 1 << 24;
+
   private TarInspector() {}
 
   /** What is in it; empty when it is no tar file. A damaged one is a finding. */
@@ -21,6 +26,7 @@ public final class TarInspector {
     List<Inspection.Item> items = new ArrayList<>();
     ProgramsInside programs = new ProgramsInside();
     String format = "";
+    long names = 0;
     try (TarFile tar = TarFile.open(content).orElse(null)) {
       if (tar == null) {
         return Optional.empty();
@@ -29,6 +35,19 @@ public final class TarInspector {
       TarReader reader = tar.reader();
       for (var entry = reader.next(); entry.isPresent(); entry = reader.next()) {
         TarReader.Entry e = entry.get();
+        names += e.name().length();
+        if (items.size() == MAX_ENTRIES || names > MAX_NAMES) {
+          findings.add(
+              MaterialCode.Z2018,
+              Where.file(name),
+              items.size() == MAX_ENTRIES
+                  ? "It has more than 300,000 entries; only those are told."
+                  : "The names of its entries have more than 16,777,216 characters in all; only "
+                      + items.size()
+                      + " are told.",
+              "Look at it with a program for such files, if it is meant to be so.");
+          break;
+        }
         items.add(
             new Inspection.Item(e.name(), e.size(), e.size(), method(e, format), e.isFolder()));
         programs.add(e.name(), e.mode());

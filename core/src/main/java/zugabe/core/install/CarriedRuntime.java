@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.OwnFile;
@@ -32,7 +33,7 @@ public record CarriedRuntime(List<OwnFile> files, int java, String platform, Whe
   public static Optional<CarriedRuntime> of(List<OwnFile> files, Where where, Findings findings)
       throws IOException {
     Optional<OwnFile> release = files.stream().filter(f -> f.path().equals(PROPERTIES)).findFirst();
-    boolean starts = files.stream().anyMatch(f -> f.path().matches("bin/java(\\.exe)?"));
+    boolean starts = files.stream().anyMatch(f -> Regex.matches(f.path(), "bin/java(\\.exe)?"));
     if (release.isEmpty() || release.get().file().size() > MOST_BYTES || !starts) {
       if (!files.isEmpty()) {
         findings.add(
@@ -45,8 +46,8 @@ public record CarriedRuntime(List<OwnFile> files, int java, String platform, Whe
       return Optional.empty();
     }
     Map<String, String> said = said(release.get());
-    String version = said.getOrDefault("JAVA_VERSION", "").replaceFirst("^1\\.", "");
-    String digits = version.replaceFirst("[^0-9].*", "");
+    String version = Regex.replaceFirst(said.getOrDefault("JAVA_VERSION", ""), "^1\\.", "");
+    String digits = Regex.replaceFirst(version, "[^0-9].*", "");
     if (digits.isEmpty() || digits.length() > 4) {
       findings.add(
           InstallCode.Z3014,

@@ -10,6 +10,7 @@ import java.util.Optional;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.kind.Report;
@@ -288,7 +289,7 @@ public final class Installation {
     RuntimeCheck.run(deliverable, platform, runtime, placing.findings());
     for (OwnFile own : runtime.files()) {
       // what lies in bin is run, even when the folder came from a system without permissions
-      placing.own("runtime/", own, own.path().matches("bin/[^/]+|lib/jspawnhelper"));
+      placing.own("runtime/", own, Regex.matches(own.path(), "bin/[^/]+|lib/jspawnhelper"));
     }
   }
 

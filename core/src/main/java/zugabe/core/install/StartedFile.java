@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.materials.Recogniser;
@@ -86,7 +87,7 @@ final class StartedFile {
               + file.path()
               + ".cmd beside it, or name the interpreter that reads it (interpreter:).");
     } else if (!Platforms.isWindows(platform)
-        && file.path().toLowerCase(Locale.ROOT).matches(".*\\.(cmd|bat)")) {
+        && Regex.matches(file.path().toLowerCase(Locale.ROOT), ".*\\.(cmd|bat)")) {
       report(
           file.path() + " is a batch file, but would be started on " + platform + ".",
           "Name the program without the ending in file:, and put a script for Unix beside it.");

@@ -1,12 +1,13 @@
 package zugabe.core.install;
 
+import com.google.re2j.Pattern;
 import java.text.Normalizer;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeSet;
-import java.util.regex.Pattern;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.MaterialCode;
@@ -39,7 +40,7 @@ final class TargetNames {
         add(
             where,
             true,
-            "A name has a control character: " + path.replaceAll("\\p{Cntrl}", "?"),
+            "A name has a control character: " + Regex.replaceAll(path, "\\p{Cc}", "?"),
             findings);
       }
       if (windows || platform.isEmpty()) {

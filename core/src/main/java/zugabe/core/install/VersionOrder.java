@@ -1,9 +1,10 @@
 package zugabe.core.install;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.util.Arrays;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.plan.Planned;
 
@@ -40,7 +41,7 @@ public final class VersionOrder {
           "Write " + early.group(1) + "~" + early.group(2) + ": a tilde comes before everything.");
     }
     boolean windows = tree.isFor("windows");
-    List<String> parts = Arrays.asList(version.replaceFirst("~.*", "").split("[.+_-]+", -1));
+    List<String> parts = Arrays.asList(Regex.replaceFirst(version, "~.*", "").split("[.+_-]+", -1));
     if (windows && parts.size() > PARTS) {
       findings.add(
           InstallCode.Z4034,
@@ -64,6 +65,7 @@ public final class VersionOrder {
   }
 
   private static boolean isTooLarge(String part) {
-    return part.matches("[0-9]+") && new java.math.BigInteger(part).bitLength() > Integer.SIZE - 1;
+    return Regex.matches(part, "[0-9]+")
+        && new java.math.BigInteger(part).bitLength() > Integer.SIZE - 1;
   }
 }

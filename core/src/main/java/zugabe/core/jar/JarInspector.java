@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import zugabe.bytes.Content;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.inspect.Inspection;
@@ -213,7 +214,7 @@ public final class JarInspector {
   }
 
   private static boolean isNested(String name) {
-    return name.matches("(inner/lib|WEB-INF/lib|WEB-INF/aside)/.*\\.jar");
+    return Regex.matches(name, "(inner/lib|WEB-INF/lib|WEB-INF/aside)/.*\\.jar");
   }
 
   private List<String> signers() {

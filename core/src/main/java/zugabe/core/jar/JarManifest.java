@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Form;
@@ -111,7 +112,7 @@ public final class JarManifest {
   }
 
   private static boolean isDigest(String name) {
-    return name.toLowerCase(Locale.ROOT).matches(".*-digest(-manifest.*)?");
+    return Regex.matches(name.toLowerCase(Locale.ROOT), ".*-digest(-manifest.*)?");
   }
 
   private static void refuse(Where where, String what, String fix, Findings findings) {

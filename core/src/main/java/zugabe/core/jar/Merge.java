@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.zip.CRC32;
 import zugabe.bytes.Content;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Report.Treatment;
@@ -162,7 +163,7 @@ public final class Merge {
 
   private static String aside(Library library, String path) {
     String file = path.startsWith("META-INF/") ? path.substring("META-INF/".length()) : path;
-    return ASIDE + library.name().replaceAll("\\.jar$", "") + "/" + file;
+    return ASIDE + Regex.replaceAll(library.name(), "\\.jar$", "") + "/" + file;
   }
 
   private void place(Piece part) throws IOException {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.FileContent;
@@ -63,7 +64,9 @@ public final class Nest {
     deliverable.program().ifPresent(p -> line('m', p.main()));
     line(
         'a',
-        deliverable.base() + "/" + deliverable.app().version().replaceAll("[^A-Za-z0-9._-]", "_"));
+        deliverable.base()
+            + "/"
+            + Regex.replaceAll(deliverable.app().version(), "[^A-Za-z0-9._-]", "_"));
     if (!places.own().equals(OWN)) {
       line('p', places.own());
     }
@@ -125,7 +128,7 @@ public final class Nest {
     for (String name : names) {
       String start = "META-INF/versions/";
       int slash = name.startsWith(start) ? name.indexOf('/', start.length()) : -1;
-      if (slash > 0 && name.substring(start.length(), slash).matches("[1-9]\\d{0,3}")) {
+      if (slash > 0 && Regex.matches(name.substring(start.length(), slash), "[1-9]\\d{0,3}")) {
         versions.add(Integer.valueOf(name.substring(start.length(), slash)));
       }
     }

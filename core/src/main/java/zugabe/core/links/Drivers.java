@@ -1,5 +1,6 @@
 package zugabe.core.links;
 
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -8,7 +9,6 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Pattern;
 import zugabe.core.materials.Library;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.zip.ArchivedContent;

@@ -1,5 +1,7 @@
 package zugabe.core.links;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -7,8 +9,6 @@ import java.util.IdentityHashMap;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import zugabe.core.materials.Library;
 import zugabe.formats.zip.ArchivedContent;
 

@@ -1,5 +1,6 @@
 package zugabe.core.links;
 
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -12,7 +13,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.regex.Pattern;
 import zugabe.core.links.Missing.Sure;
 import zugabe.formats.classfile.ClassLinks.Kind;
 

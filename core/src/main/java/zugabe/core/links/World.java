@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import zugabe.bytes.Content;
+import zugabe.bytes.Regex;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
@@ -113,7 +114,7 @@ final class World {
       if (path.startsWith(VERSIONS) && library.isMultiRelease()) {
         int slash = path.indexOf('/', VERSIONS.length());
         String number = slash < 0 ? "" : path.substring(VERSIONS.length(), slash);
-        if (!number.matches("[0-9]{1,3}") || Integer.parseInt(number) > java) {
+        if (!Regex.matches(number, "[0-9]{1,3}") || Integer.parseInt(number) > java) {
           continue;
         }
         version = Integer.parseInt(number);
@@ -145,7 +146,7 @@ final class World {
     try (InputStream in = content.open()) {
       new String(in.readAllBytes(), StandardCharsets.UTF_8)
           .lines()
-          .map(l -> l.replaceFirst("#.*", "").strip().replace('.', '/'))
+          .map(l -> Regex.replaceFirst(l, "#.*", "").strip().replace('.', '/'))
           .filter(l -> !l.isEmpty())
           .forEach(l -> services.computeIfAbsent(name, n -> new LinkedHashSet<>()).add(l));
     }

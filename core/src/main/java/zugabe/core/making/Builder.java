@@ -222,8 +222,7 @@ public final class Builder {
       hold(d);
       for (Output output : outputs.get(d.name())) {
         Path part = folder.prepare(output.file());
-        PartFiles.removeAtExit(part);
-        try (FileChannel file = disk.create(part)) {
+        try (FileChannel file = HalfFiles.create(disk, part)) {
           Spool.Written written =
               Spool.write(output.layout(), file, output.file(), workers, progress);
           made.add(new Receipt.Made(output.file(), written.size(), written.sha256()));

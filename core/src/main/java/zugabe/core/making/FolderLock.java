@@ -7,6 +7,7 @@ import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
@@ -49,7 +50,9 @@ final class FolderLock implements Closeable {
             folder.resolve(FILE),
             StandardOpenOption.CREATE,
             StandardOpenOption.WRITE,
-            StandardOpenOption.READ);
+            StandardOpenOption.READ,
+            // somebody else's file behind a link would be emptied
+            LinkOption.NOFOLLOW_LINKS);
     long end = System.nanoTime() + wait.toNanos();
     try {
       while (true) {

@@ -1,13 +1,14 @@
 package zugabe.core.making;
 
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Output;
@@ -55,7 +56,7 @@ record Leftovers(Plan plan, List<Output> made, Builder.Order order, Findings fin
             file ->
                 name.equals(file)
                     || name.startsWith(file + "/")
-                    || isCompanion(name, file.replaceAll("\\.jar$", "")));
+                    || isCompanion(name, Regex.replaceAll(file, "\\.jar$", "")));
   }
 
   private static boolean isCompanion(String name, String stem) {

@@ -175,6 +175,10 @@ final class OutputFolder implements Closeable {
 
   /** Gives all parts their final names, and writes the records. */
   void commit(List<String> names, Receipt receipt) throws IOException {
+    HalfFiles.whole(() -> commitAtOnce(names, receipt));
+  }
+
+  private void commitAtOnce(List<String> names, Receipt receipt) throws IOException {
     writePart(Receipt.FILE, ReceiptJson.write(receipt));
     writePart(Sums.FILE, Sums.of(receipt));
     setAside(Receipt.FILE);
@@ -219,7 +223,7 @@ final class OutputFolder implements Closeable {
   }
 
   private void writePart(String name, String text) throws IOException {
-    try (FileChannel out = disk.create(part(name))) {
+    try (FileChannel out = HalfFiles.create(disk, part(name))) {
       ByteBuffer bytes = ByteBuffer.wrap(text.getBytes(StandardCharsets.UTF_8));
       while (bytes.hasRemaining()) {
         out.write(bytes);

@@ -2,7 +2,6 @@ package zugabe.core.making;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
-import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -32,8 +31,7 @@ final class PartFiles {
       String name = "." + deliverable + "." + part.file();
       names.add(name);
       Path path = folder.prepare(name);
-      removeAtExit(path);
-      try (FileChannel file = means.disk().create(path)) {
+      try (FileChannel file = HalfFiles.create(means.disk(), path)) {
         Spool.write(part.layout(), file, part.file(), means.workers(), means.progress());
       }
       made.put(
@@ -45,13 +43,6 @@ final class PartFiles {
   void remove(OutputFolder folder) throws IOException {
     for (String name : names) {
       Files.deleteIfExists(folder.part(name));
-    }
-  }
-
-  /** A process that is told to end still runs this, so that no half file stays. */
-  static void removeAtExit(Path part) {
-    if (part.getFileSystem().equals(FileSystems.getDefault())) {
-      part.toFile().deleteOnExit();
     }
   }
 }

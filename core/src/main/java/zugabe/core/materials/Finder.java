@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
 import zugabe.core.finding.RecipeCode;
@@ -133,7 +134,7 @@ public final class Finder {
   private Base base(FilePattern sought) {
     String text = sought.text();
     int colon = text.indexOf(':');
-    if (colon > 1 && text.substring(0, colon).matches("[a-z][a-z0-9-]*")) {
+    if (colon > 1 && Regex.matches(text.substring(0, colon), "[a-z][a-z0-9-]*")) {
       String root = text.substring(0, colon);
       if (!roots.containsKey(root)) {
         findings.add(
@@ -157,9 +158,10 @@ public final class Finder {
       return null;
     }
     Path start = base.path().resolve(Glob.of(rest.replace('\\', '/')).prefix()).normalize();
-    boolean absolute = rest.startsWith("/") || rest.startsWith("\\") || rest.matches("[A-Za-z]:.*");
+    boolean absolute =
+        rest.startsWith("/") || rest.startsWith("\\") || Regex.matches(rest, "[A-Za-z]:.*");
     // behind a wildcard ".." can't be followed at all
-    boolean climbs = Glob.of(rest).hasWildcards() && rest.matches(".*[*?].*/\\.\\.(/.*)?");
+    boolean climbs = Glob.of(rest).hasWildcards() && Regex.matches(rest, ".*[*?].*/\\.\\.(/.*)?");
     if (absolute || climbs || !start.startsWith(base.path())) {
       findings.add(
           MaterialCode.Z2002,
@@ -168,7 +170,8 @@ public final class Finder {
           "Name that folder under roots:, such as roots: {build: ../app/build}, and write build:path.");
       return null;
     }
-    String clean = rest.replace("\\", "/").replaceAll("/+$", "").replaceAll("^(\\./)+", "");
+    String clean =
+        Regex.replaceAll(Regex.replaceAll(rest.replace("\\", "/"), "/+$", ""), "^(\\./)+", "");
     return new Base(base.path(), base.prefix(), clean.equals(".") ? "" : clean);
   }
 

@@ -1,6 +1,6 @@
 package zugabe.core.materials;
 
-import java.util.regex.Pattern;
+import com.google.re2j.Pattern;
 
 /**
  * A path pattern with {@code /} between parts: {@code *} and {@code ?} stay within a part, {@code
@@ -43,7 +43,7 @@ public record Glob(String prefix, Pattern rest) {
     return path.length() >= from
         && path.startsWith(prefix)
         && (from == 0 || path.charAt(from - 1) == '/')
-        && rest.matcher(path).region(from, path.length()).matches();
+        && rest.matcher(path.substring(from)).matches();
   }
 
   boolean hasWildcards() {

@@ -1,5 +1,7 @@
 package zugabe.core.materials;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.StringReader;
@@ -7,9 +9,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import zugabe.bytes.Content;
+import zugabe.bytes.Regex;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.ManifestReader;
@@ -98,7 +99,7 @@ final class JarLook {
     String bundle =
         manifest
             .value("Bundle-SymbolicName")
-            .map(b -> b.replaceFirst(";.*", "").strip())
+            .map(b -> Regex.replaceFirst(b, ";.*", "").strip())
             .orElse("");
     String module = module(manifest);
     String version =
@@ -129,7 +130,7 @@ final class JarLook {
         .with("natives", String.join(", ", natives))
         .with(
             "signed",
-            listing.entries().stream().anyMatch(e -> e.name().matches("META-INF/[^/]+\\.SF"))
+            listing.entries().stream().anyMatch(e -> Regex.matches(e.name(), "META-INF/[^/]+\\.SF"))
                 ? "yes (not verified)"
                 : "");
   }

@@ -9,6 +9,7 @@ import java.security.cert.X509Certificate;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
 import zugabe.bytes.Access;
+import zugabe.bytes.Regex;
 
 /**
  * Certificates (RFC 5280), their text form (RFC 7468), key stores (RFC 7292 and the two of Java's
@@ -38,7 +39,7 @@ final class KeyLook {
   }
 
   private static Optional<Recognition> pem(String text, Access access) throws IOException {
-    if (text.matches("(?s)-----BEGIN ([A-Z0-9]+ )*PRIVATE KEY( BLOCK)?-----.*")) {
+    if (Regex.matches(text, "(?s)-----BEGIN ([A-Z0-9]+ )*PRIVATE KEY( BLOCK)?-----.*")) {
       String label = text.substring(11, text.indexOf("-----", 11));
       return Optional.of(
           Recognition.of(Nature.PRIVATE_KEY, label.startsWith("PGP") ? "OpenPGP" : "PEM")

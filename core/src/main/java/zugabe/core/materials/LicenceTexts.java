@@ -1,10 +1,11 @@
 package zugabe.core.materials;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import zugabe.bytes.Regex;
 
 /**
  * Knows the common licences by phrases of their texts, and by what metadata call them; gives their
@@ -127,11 +128,10 @@ public final class LicenceTexts {
       return Optional.of(tag.group(1).strip());
     }
     String plain =
-        start
-            .toLowerCase(Locale.ROOT)
-            .replace('\u201c', '"')
-            .replace('\u201d', '"')
-            .replaceAll("[\\s*#/>]+", " ")
+        Regex.replaceAll(
+                start.toLowerCase(Locale.ROOT).replace('\u201c', '"').replace('\u201d', '"'),
+                "[\\s*#/>]+",
+                " ")
             .replace("``as is''", "\"as is\"");
     return first(TEXTS, plain);
   }

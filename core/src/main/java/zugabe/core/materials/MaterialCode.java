@@ -77,7 +77,8 @@ public enum MaterialCode implements Code {
       "An empty group of materials usually means that the build hasn't run."),
   Z2016(
       WARNING, Basis.INPUT, "Damaged file", "Anyone who opens it sees nothing, or gets an error."),
-  Z2017(WARNING, Basis.INPUT, "Empty file", "What should be in it is missing at run time.");
+  Z2017(WARNING, Basis.INPUT, "Empty file", "What should be in it is missing at run time."),
+  Z2018(WARNING, Basis.INPUT, "More than is looked at", "What isn't looked at isn't told.");
 
   private final Severity severity;
   private final Basis basis;

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.Nearest;
@@ -95,7 +96,8 @@ public final class Planner {
 
   private static Identity identity(App app) {
     String id = app.id().map(i -> i.substring(i.lastIndexOf('.') + 1)).orElse(app.name());
-    String shortName = id.toLowerCase(Locale.ROOT).strip().replaceAll("[^\\p{L}\\p{N}._+-]+", "-");
+    String shortName =
+        Regex.replaceAll(id.toLowerCase(Locale.ROOT).strip(), "[^\\p{L}\\p{N}._+-]+", "-");
     return new Identity(
         app.id(), shortName, app.name(), app.version().value(), app.maker(), app.summary());
   }

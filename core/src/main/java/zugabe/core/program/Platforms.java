@@ -1,6 +1,7 @@
 package zugabe.core.program;
 
 import java.util.List;
+import zugabe.bytes.Regex;
 
 /** The platforms there are, in the words of a recipe, and what a system runs besides its own. */
 public final class Platforms {
@@ -31,7 +32,7 @@ public final class Platforms {
     return builtFor.isEmpty()
         || builtFor.contains(platform)
         || (platform.startsWith("windows-") && builtFor.contains("windows-x86"))
-        || (platform.matches("(windows|macos)-arm64")
+        || (Regex.matches(platform, "(windows|macos)-arm64")
             && builtFor.contains(platform.replace("-arm64", "-x64")));
   }
 

@@ -1,9 +1,9 @@
 package zugabe.core.recipe;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * Java versions a program runs on: {@code 17}, {@code 17+} or {@code 17-21}.

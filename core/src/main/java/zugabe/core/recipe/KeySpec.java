@@ -3,6 +3,7 @@ package zugabe.core.recipe;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.shape.Binding;
@@ -29,7 +30,7 @@ public record KeySpec(Located<String> store, Located<String> alias, Located<Stri
 
         @Override
         public Located<String> bind(SourceNode node, Binding binding) {
-          if (node instanceof SourceNode.Text text && text.value().matches(FORM)) {
+          if (node instanceof SourceNode.Text text && Regex.matches(text.value(), FORM)) {
             return new Located<>(text.value(), node.where(), true);
           }
           binding

@@ -8,15 +8,16 @@ import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.core.StreamReadConstraints;
 import com.fasterxml.jackson.dataformat.yaml.YAMLFactory;
 import com.fasterxml.jackson.dataformat.yaml.YAMLParser;
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
@@ -209,6 +210,7 @@ final class RecipeParser {
             ? "not understood"
             : message.lines().filter(l -> !l.isBlank()).findFirst().orElse("not understood");
     // the parser's own addresses say nothing to a reader of a recipe
-    return line.replaceAll("\\s*at \\[Source:.*", "").replaceAll("\\s*in 'reader'.*", "");
+    return Regex.replaceAll(
+        Regex.replaceAll(line, "\\s*at \\[Source:.*", ""), "\\s*in 'reader'.*", "");
   }
 }

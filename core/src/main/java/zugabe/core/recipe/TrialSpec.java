@@ -1,10 +1,11 @@
 package zugabe.core.recipe;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Located;
 import zugabe.core.shape.Field;
 import zugabe.core.shape.ListShape;
@@ -66,7 +67,7 @@ public record TrialSpec(
                     v.maybe(ADDRESS).map(Located::value)));
 
     private static Optional<Integer> code(String text) {
-      return text.matches("\\d{1,3}") && Integer.parseInt(text) <= 255
+      return Regex.matches(text, "\\d{1,3}") && Integer.parseInt(text) <= 255
           ? Optional.of(Integer.valueOf(text))
           : Optional.empty();
     }

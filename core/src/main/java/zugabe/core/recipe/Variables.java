@@ -1,13 +1,14 @@
 package zugabe.core.recipe;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
 import zugabe.core.finding.RecipeCode;
@@ -26,6 +27,13 @@ final class Variables {
   private final Map<String, String> environment;
   private final Findings findings;
   private int faults;
+
+  /** What variables stand for, found out once: nested ones would take exponential time. */
+  private final Map<String, String> filled = new HashMap<>();
+
+  /** Longer than anything that a recipe says. */
+  private static final int MAX_LENGTH = 1 << 16;
+
   private final Deque<String> open = new ArrayDeque<>();
 
   private Variables(SourceNode.Mapping root, Map<String, String> environment, Findings findings) {
@@ -65,6 +73,15 @@ final class Variables {
       String value =
           m.group(1) == null ? "{" : value(m.group(1), Optional.ofNullable(m.group(3)), where);
       m.appendReplacement(out, Matcher.quoteReplacement(value));
+      if (out.length() > MAX_LENGTH) {
+        findings.add(
+            RecipeCode.Z1016,
+            where,
+            "With its variables filled in, this is longer than 65,536 characters.",
+            "Write it shorter.");
+        faults++;
+        return "";
+      }
     }
     return m.appendTail(out).toString();
   }
@@ -99,9 +116,18 @@ final class Variables {
       faults++;
       return "";
     }
+    String known = filled.get(name);
+    if (known != null) {
+      return known;
+    }
     open.push(name);
     try {
-      return fill(target.value(), target.where());
+      int before = faults;
+      String value = fill(target.value(), target.where());
+      if (faults == before) {
+        filled.put(name, value);
+      }
+      return value;
     } finally {
       open.pop();
     }

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import zugabe.bytes.Regex;
 
 /**
  * A throw-away place: its path has a space and an umlaut, as users' paths have. Below it are {@code
@@ -73,13 +74,13 @@ final class Place implements Closeable {
 
   private static boolean isAlive(Path owner) throws IOException {
     String pid = Files.readString(owner).strip();
-    return !pid.matches("\\d{1,18}")
+    return !Regex.matches(pid, "\\d{1,18}")
         || ProcessHandle.of(Long.parseLong(pid)).map(ProcessHandle::isAlive).orElse(false);
   }
 
   /** What processes that belong here carry in their environment. */
   String mark() {
-    return folder.getFileName().toString().replaceAll("[^0-9]", "");
+    return Regex.replaceAll(folder.getFileName().toString(), "[^0-9]", "");
   }
 
   Path app() {

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 
 /**
  * A server for web archives, known by its folder. It is started with a base folder of its own in
@@ -49,7 +50,7 @@ public record Server(Path folder, Kind kind) {
 
   /** The address of an archive on a server: its file name, of which {@code ROOT} is the top. */
   static String context(String war) {
-    String name = war.replaceFirst("(##.*)?\\.war$", "");
+    String name = Regex.replaceFirst(war, "(##.*)?\\.war$", "");
     return name.equalsIgnoreCase("ROOT") ? "/" : "/" + name.replace('#', '/') + "/";
   }
 

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.jar.JarFile;
 import java.util.stream.Stream;
+import zugabe.bytes.Regex;
 
 /**
  * How something that lies unpacked is started.
@@ -49,7 +50,7 @@ record Start(Optional<Path> script, List<String> words, String shown) {
     for (Path file : files) {
       // deeper ones are libraries, which may have main classes too
       boolean high = folder.relativize(file).getNameCount() < DEPTH;
-      if (high && file.toString().matches(".*\\.[jw]ar") && isStartable(file)) {
+      if (high && Regex.matches(file.toString(), ".*\\.[jw]ar") && isStartable(file)) {
         starts.add(jar(file));
       }
     }

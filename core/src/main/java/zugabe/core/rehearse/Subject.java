@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 import zugabe.core.archive.TarFile;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.ReadExtent;
@@ -23,7 +24,7 @@ public record Subject(Path folder, List<String> files, Optional<String> program)
 
   void putInto(Path place) throws IOException {
     if (files.size() == 1
-        && files.get(0).matches(".*\\.(zip|tar|tar\\.gz|tar\\.xz|tar\\.zst|tgz)")) {
+        && Regex.matches(files.get(0), ".*\\.(zip|tar|tar\\.gz|tar\\.xz|tar\\.zst|tgz)")) {
       unpack(folder.resolve(files.get(0)), place);
       return;
     }

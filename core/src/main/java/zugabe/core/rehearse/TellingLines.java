@@ -1,8 +1,8 @@
 package zugabe.core.rehearse;
 
+import com.google.re2j.Pattern;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.regex.Pattern;
 
 /** The lines of an output or a log that tell why something failed. */
 final class TellingLines {

@@ -11,6 +11,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import zugabe.bytes.Content;
+import zugabe.bytes.Regex;
 import zugabe.core.plan.Identity;
 import zugabe.core.plan.Program;
 
@@ -136,7 +137,8 @@ public final class InstallScripts {
   private static void windowsLists(Collection<String> contents, Map<String, String> texts) {
     List<String> all = contents.stream().filter(InstallScripts::isForWindows).toList();
     texts.put("contents.windows", lines(all.stream()));
-    texts.put("settings.windows", lines(all.stream().filter(p -> p.matches("etc/.*\\.settings"))));
+    texts.put(
+        "settings.windows", lines(all.stream().filter(p -> Regex.matches(p, "etc/.*\\.settings"))));
   }
 
   /** In an archive for all platforms, what only the others run stays out. */
@@ -164,7 +166,7 @@ public final class InstallScripts {
     Map<String, String> values = new LinkedHashMap<>();
     String title = app.name() + " " + app.version();
     // in a batch file's quotation marks another one would end them
-    values.put("TITLE", title.replaceAll("[\\p{Cntrl}%&|<>^]", " ").replace('"', '\''));
+    values.put("TITLE", Regex.replaceAll(title, "[\\p{Cc}%&|<>^]", " ").replace('"', '\''));
     values.put("QUOTED_TITLE", Words.quoted(title));
     values.put("QUOTED_APP_NAME", Words.quoted(app.name()));
     values.put("NAME", Words.quoted(app.shortName()));
@@ -235,7 +237,7 @@ public final class InstallScripts {
                 before
                     + "\"%MENU%\\"
                     + Words.percent(
-                        names.title(p).replaceAll("[\\p{Cntrl}<>:\"/\\\\|?*%&^!]", " ").strip())
+                        Regex.replaceAll(names.title(p), "[\\p{Cc}<>:\"/\\\\|?*%&^!]", " ").strip())
                     + ".url\""
                     + behind.apply(p))
         .collect(Collectors.joining("\n"));

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Located;
 import zugabe.core.plan.Identity;
 import zugabe.core.plan.Program;
@@ -198,9 +199,10 @@ public final class StartScripts {
 
   private Map<String, String> values() {
     Map<String, String> values = new LinkedHashMap<>();
-    values.put("TITLE", (app.name() + " " + app.version()).replaceAll("[\\p{Cntrl}%&|<>^]", " "));
+    values.put(
+        "TITLE", Regex.replaceAll((app.name() + " " + app.version()), "[\\p{Cc}%&|<>^]", " "));
     // no version, so that an update that changes nothing else leaves the file as it is
-    values.put("APP_NAME", app.name().replaceAll("\\p{Cntrl}", " "));
+    values.put("APP_NAME", Regex.replaceAll(app.name(), "\\p{Cc}", " "));
     values.put("APP", base);
     values.put("PROGRAM", program.name());
     values.put("SETTINGS", places.settings());

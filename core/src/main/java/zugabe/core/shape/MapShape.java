@@ -4,6 +4,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.RecipeCode;
 
@@ -37,7 +38,7 @@ public record MapShape<T>(Shape<T> value, String names, Optional<Reference.To> r
     }
     Map<String, T> bound = new LinkedHashMap<>();
     for (SourceNode.Member m : mapping.members()) {
-      if (!m.key().matches(names)) {
+      if (!Regex.matches(m.key(), names)) {
         binding
             .findings()
             .add(

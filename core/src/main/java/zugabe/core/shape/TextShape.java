@@ -1,5 +1,6 @@
 package zugabe.core.shape;
 
+import com.google.re2j.Pattern;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -7,7 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
-import java.util.regex.Pattern;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.Nearest;
 import zugabe.core.finding.RecipeCode;
@@ -71,7 +72,7 @@ public record TextShape<T>(
         "true or false",
         "",
         List.of("true", "false"),
-        t -> t.matches("true|false") ? Optional.of(Boolean.valueOf(t)) : Optional.empty(),
+        t -> Regex.matches(t, "true|false") ? Optional.of(Boolean.valueOf(t)) : Optional.empty(),
         false,
         Optional.empty());
   }
@@ -109,12 +110,17 @@ public record TextShape<T>(
           .add(
               RecipeCode.Z1008,
               node.where(),
-              "\"" + text.value() + "\" isn't allowed here; expected " + wanted + ".",
+              shown(text) + " isn't allowed here; expected " + wanted + ".",
               fix);
       return standIn(node);
     }
     refersTo.ifPresent(to -> binding.refer(to, new Located<>(text.value(), node.where(), true)));
     return new Located<>(value.get(), node.where(), true);
+  }
+
+  /** Below keys, whatever somebody typed may be a secret. */
+  private static String shown(SourceNode.Text text) {
+    return text.where().key().startsWith("keys.") ? "This" : "\"" + text.value() + "\"";
   }
 
   @Override

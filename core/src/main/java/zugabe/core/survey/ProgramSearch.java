@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.ClassSketch;
@@ -87,7 +88,7 @@ final class ProgramSearch {
     int rank = 0;
     List<String> reasons = new ArrayList<>();
     String simple = s.facts().name().substring(s.facts().name().lastIndexOf('.') + 1);
-    if (simple.matches("Main|App|Application|Launcher|.*(Main|App|Application|Launcher)")) {
+    if (Regex.matches(simple, "Main|App|Application|Launcher|.*(Main|App|Application|Launcher)")) {
       rank += 3;
       reasons.add("is called " + simple);
     }
@@ -105,7 +106,7 @@ final class ProgramSearch {
       rank += 1;
       reasons.add("waits for connections");
     }
-    if (simple.matches("(?i).*(test|example|demo|benchmark|sample).*")) {
+    if (Regex.matches(simple, "(?i).*(test|example|demo|benchmark|sample).*")) {
       rank -= 3;
       reasons.add("sounds like a try");
     }
@@ -247,10 +248,13 @@ final class ProgramSearch {
 
   private static String plain(String text) {
     String plain =
-        text.replaceAll("([a-z])([A-Z])", "$1-$2")
-            .toLowerCase(Locale.ROOT)
-            .replaceAll("[^a-z0-9]+", "-")
-            .replaceAll("^[-0-9]+|-+$", "");
+        Regex.replaceAll(
+            Regex.replaceAll(
+                Regex.replaceAll(text, "([a-z])([A-Z])", "$1-$2").toLowerCase(Locale.ROOT),
+                "[^a-z0-9]+",
+                "-"),
+            "^[-0-9]+|-+$",
+            "");
     return plain.isEmpty() ? "program" : plain;
   }
 
@@ -272,7 +276,7 @@ final class ProgramSearch {
     String name = jar.what().fact("name");
     return new Survey.Candidate(
         Survey.Kind.JAR,
-        plain(name.isEmpty() ? jar.name().replaceFirst("(-[0-9].*)?\\.jar$", "") : name),
+        plain(name.isEmpty() ? Regex.replaceFirst(jar.name(), "(-[0-9].*)?\\.jar$", "") : name),
         jar.what().fact("main"),
         new Survey.Candidate.Manner(
             "console",
@@ -307,7 +311,9 @@ final class ProgramSearch {
             .toList();
     return new Survey.Candidate(
         Survey.Kind.FILE,
-        plain(f.name().replaceFirst(program ? "(?i)\\.exe$" : "(?<=.)\\.[A-Za-z0-9]+$", "")),
+        plain(
+            Regex.replaceFirst(
+                f.name(), program ? "(?i)\\.exe$" : "(.)\\.[A-Za-z0-9]+$", program ? "" : "$1")),
         f.path(),
         new Survey.Candidate.Manner(
             f.what().fact("surface").equals("window") ? "window" : "console",

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.function.Function;
+import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
 
 /** Writes a commented recipe for what a survey found. */
@@ -214,7 +215,7 @@ public final class RecipeDraft {
         common = common.contains(".") ? common.substring(0, common.lastIndexOf('.')) : "";
       }
     }
-    return common.matches("[a-z][a-z0-9_]*(\\.[a-z][a-z0-9_]*)+")
+    return Regex.matches(common, "[a-z][a-z0-9_]*(\\.[a-z][a-z0-9_]*)+")
         ? common.replace('_', '-')
         : common.replace(".", "");
   }
@@ -237,18 +238,23 @@ public final class RecipeDraft {
     return survey.of(Nature.LICENCE).stream().min(Comparator.comparingInt(f -> f.path().length()));
   }
 
+  private static boolean isSquare(String size) {
+    int x = size.indexOf('x');
+    return x > 0 && size.substring(0, x).equals(size.substring(x + 1));
+  }
+
   /** The largest square picture that every system can take. */
   private Optional<Survey.Found> icon() {
     return survey.of(Nature.PICTURE).stream()
         .filter(f -> f.what().form().equals("PNG"))
-        .filter(f -> f.what().fact("size").matches("([0-9]+)x\\1"))
+        .filter(f -> isSquare(f.what().fact("size")))
         .filter(
             f ->
                 survey.programs().stream()
                     .noneMatch(p -> p.web().filter(w -> f.path().startsWith(w + "/")).isPresent()))
         .max(
             Comparator.comparingInt(
-                f -> Integer.parseInt(f.what().fact("size").replaceFirst("x.*", ""))));
+                f -> Integer.parseInt(Regex.replaceFirst(f.what().fact("size"), "x.*", ""))));
   }
 
   private void materials(String name, Survey.Candidate p) {

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import zugabe.bytes.Regex;
 
 /** One program that was built for several systems, each time into a folder of its own. */
 public final class SameProgram {
@@ -40,7 +41,7 @@ public final class SameProgram {
 
   /** Its path in its folder; Windows finds it with an ending behind. */
   private static String file(Survey.Candidate p) {
-    return p.main().substring(folder(p).length()).replaceFirst("(?i)\\.exe$", "");
+    return Regex.replaceFirst(p.main().substring(folder(p).length()), "(?i)\\.exe$", "");
   }
 
   public boolean isForSeveral() {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
 import zugabe.core.survey.Surveyor.Looked;
 import zugabe.formats.classfile.ClassSketch;
@@ -86,7 +87,8 @@ final class Sorting {
       default ->
           name.equals(".env") || name.startsWith(".env.")
               ? Optional.of("secrets of an environment: never ship it")
-              : name.matches(
+              : Regex.matches(
+                      name,
                       "pom\\.xml|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")
                   ? Optional.of("left by developers' tools")
                   : Optional.empty();
@@ -98,7 +100,7 @@ final class Sorting {
     if (form.equals("sources") || form.equals("documentation")) {
       return Optional.of("a jar of " + form);
     }
-    if (name.matches(".*-tests?\\.jar")) {
+    if (Regex.matches(name, ".*-tests?\\.jar")) {
       return Optional.of("classes of tests");
     }
     return Optional.empty();

@@ -1,6 +1,7 @@
 package zugabe.core.survey;
 
 import java.util.List;
+import zugabe.bytes.Regex;
 
 /** Texts as a drafted recipe has them. */
 public final class YamlText {
@@ -14,10 +15,11 @@ public final class YamlText {
   /** Plain where YAML takes it for a text as it is, else in double quotes. */
   public static String scalar(String text) {
     boolean plain =
-        text.matches("[A-Za-z0-9./][A-Za-z0-9 ._/+*-]*")
-            && !text.matches("(?i)true|false|yes|no|on|off|null|[0-9.]+|[0-9]+e[0-9]+|0x[0-9a-f]+")
+        Regex.matches(text, "[A-Za-z0-9./][A-Za-z0-9 ._/+*-]*")
+            && !Regex.matches(
+                text, "(?i)true|false|yes|no|on|off|null|[0-9.]+|[0-9]+e[0-9]+|0x[0-9a-f]+")
             && !text.endsWith(" ");
-    boolean version = text.matches("[0-9]+\\.[0-9]+\\.[0-9.]+");
+    boolean version = Regex.matches(text, "[0-9]+\\.[0-9]+\\.[0-9.]+");
     return plain || version ? text : '"' + text.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
   }
 

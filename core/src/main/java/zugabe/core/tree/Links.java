@@ -4,6 +4,7 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 
 /** Where symbolic links lead, by their text alone. */
 public final class Links {
@@ -13,7 +14,7 @@ public final class Links {
 
   /** The path it leads to; empty when that is outside the tree. */
   public static Optional<String> resolved(String path, String target) {
-    if (target.isEmpty() || target.startsWith("/") || target.matches("[A-Za-z]:.*")) {
+    if (target.isEmpty() || target.startsWith("/") || Regex.matches(target, "[A-Za-z]:.*")) {
       return Optional.empty();
     }
     Deque<String> parts = new ArrayDeque<>();

@@ -1,10 +1,11 @@
 package zugabe.formats.classfile;
 
+import com.google.re2j.Pattern;
 import java.util.EnumSet;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.regex.Pattern;
 import org.objectweb.asm.ClassReader;
+import zugabe.bytes.Regex;
 
 /**
  * A class file at a glance: what it says of itself, the classes it names, and what they hint at.
@@ -64,7 +65,7 @@ public record ClassSketch(ClassFacts facts, Set<String> names, Set<Hint> hints) 
   }
 
   private static void add(String name, Set<String> names) {
-    String element = name.replaceFirst("^\\[+", "");
+    String element = Regex.replaceFirst(name, "^\\[+", "");
     if (element.length() == name.length()) {
       names.add(name);
     } else if (element.startsWith("L") && element.endsWith(";")) {

@@ -10,6 +10,7 @@ import org.objectweb.asm.AnnotationVisitor;
 import org.objectweb.asm.ClassReader;
 import org.objectweb.asm.ClassVisitor;
 import org.objectweb.asm.Opcodes;
+import zugabe.bytes.Regex;
 
 /**
  * What a class has to do with a servlet container (Jakarta Servlet 6.0, section 8.1; Jakarta
@@ -40,7 +41,15 @@ public record ServletFacts(
    */
   public static ServletFacts decode(byte[] bytes) throws UnreadableClassException {
     ClassFacts facts = ClassFacts.decode(bytes);
-    ClassReader reader = new ClassReader(bytes);
+    try {
+      return decode(facts, new ClassReader(bytes));
+    } catch (RuntimeException e) {
+      // whatever the library stumbles over
+      throw new UnreadableClassException("it is damaged", e);
+    }
+  }
+
+  private static ServletFacts decode(ClassFacts facts, ClassReader reader) {
     Set<String> namespaces = namespaces(reader);
     Annotations annotations = new Annotations();
     if (!namespaces.isEmpty()) {
@@ -118,12 +127,13 @@ public record ServletFacts(
 
     @Override
     public AnnotationVisitor visitAnnotation(String descriptor, boolean visible) {
-      if (descriptor.matches("L(javax|jakarta)/servlet/annotation/Web(Servlet|Filter|Listener);")) {
+      if (Regex.matches(
+          descriptor, "L(javax|jakarta)/servlet/annotation/Web(Servlet|Filter|Listener);")) {
         String what = descriptor.substring(descriptor.lastIndexOf("/Web") + 4);
         registers.add(what.substring(0, what.length() - 1).toLowerCase(Locale.ROOT));
         return descriptor.endsWith("WebServlet;") ? new Values() : null;
       }
-      if (descriptor.matches("L(javax|jakarta)/websocket/server/ServerEndpoint;")) {
+      if (Regex.matches(descriptor, "L(javax|jakarta)/websocket/server/ServerEndpoint;")) {
         registers.add("endpoint");
       }
       return null;

@@ -9,4 +9,8 @@ public final class UnreadableClassException extends IOException {
   public UnreadableClassException(String message) {
     super(message);
   }
+
+  UnreadableClassException(String message, Throwable cause) {
+    super(message, cause);
+  }
 }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import zugabe.bytes.Access;
 import zugabe.bytes.Fields;
 import zugabe.bytes.MalformedException;
+import zugabe.bytes.Regex;
 
 /**
  * What the header of a Dalvik executable says.
@@ -44,7 +45,7 @@ public record Dex(int version, long classes, long methods) {
       throw new MalformedException("it is shorter than the " + in.u4(32) + " bytes it tells", 32);
     }
     String digits = in.text(4, 3);
-    if (!digits.matches("[0-9]{3}")) {
+    if (!Regex.matches(digits, "[0-9]{3}")) {
       throw new MalformedException("its version isn't a number", 4);
     }
     return new Dex(Integer.parseInt(digits), in.u4(96), in.u4(88));

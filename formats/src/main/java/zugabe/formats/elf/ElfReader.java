@@ -1,12 +1,14 @@
 package zugabe.formats.elf;
 
 import java.io.IOException;
+import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import zugabe.bytes.Access;
 import zugabe.bytes.Fields;
 import zugabe.bytes.MalformedException;
+import zugabe.bytes.Regex;
 
 /**
  * Reads the header, the program headers and the dynamic section: what a program or library is for,
@@ -195,23 +197,21 @@ public final class ElfReader {
   }
 
   private void version(String version) {
-    if (version.matches("GLIBC_[0-9]+(\\.[0-9]+)*")) {
+    if (Regex.matches(version, "GLIBC_[0-9]+(\\.[0-9]+)*")) {
       String number = version.substring(6);
       glibc = compare(number, glibc) > 0 ? number : glibc;
     }
   }
 
   private static int compare(String a, String b) {
-    if (a.length() > 20 || b.length() > 20) {
-      return Integer.compare(b.length(), a.length());
-    }
     String[] x = a.split("\\.", -1);
     String[] y = b.isEmpty() ? new String[0] : b.split("\\.", -1);
     for (int i = 0; i < Math.max(x.length, y.length); i++) {
-      long left = i < x.length ? Long.parseLong(x[i]) : -1;
-      long right = i < y.length ? Long.parseLong(y[i]) : -1;
-      if (left != right) {
-        return Long.compare(left, right);
+      // however many digits somebody wrote
+      BigInteger left = i < x.length ? new BigInteger(x[i]) : BigInteger.ONE.negate();
+      BigInteger right = i < y.length ? new BigInteger(y[i]) : BigInteger.ONE.negate();
+      if (!left.equals(right)) {
+        return left.compareTo(right);
       }
     }
     return 0;

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import zugabe.bytes.Regex;
 
 /** Reads terms from text, as {@code file:consult/1} does. */
 public final class TermReader {
@@ -37,7 +38,7 @@ public final class TermReader {
     }
     String text = new String(bytes, StandardCharsets.UTF_8);
     String head = text.lines().limit(2).reduce("", (a, b) -> a + b);
-    if (text.indexOf('\uFFFD') >= 0 || head.matches("(?i).*coding[:=]\\s*latin-?1.*")) {
+    if (text.indexOf('\uFFFD') >= 0 || Regex.matches(head, "(?i).*coding[:=]\\s*latin-?1.*")) {
       text = new String(bytes, StandardCharsets.ISO_8859_1);
     }
     TermReader reader = new TermReader(text);
@@ -265,7 +266,8 @@ public final class TermReader {
     }
     try {
       BigInteger value =
-          new BigInteger(text.substring(from, at), Integer.parseInt(base.replaceAll("[-+]", "")));
+          new BigInteger(
+              text.substring(from, at), Integer.parseInt(Regex.replaceAll(base, "[-+]", "")));
       return new Term.Int(base.startsWith("-") ? value.negate() : value);
     } catch (NumberFormatException e) {
       throw fault("it is no number to the base " + base);
@@ -322,7 +324,7 @@ public final class TermReader {
     int end = peek() == '{' ? text.indexOf('}', at) : at + 2;
     String digits =
         end < 0 || end > text.length() ? "" : text.substring(peek() == '{' ? at + 1 : at, end);
-    if (!digits.matches("[0-9A-Fa-f]{1,6}")
+    if (!Regex.matches(digits, "[0-9A-Fa-f]{1,6}")
         || !Character.isValidCodePoint(Integer.parseInt(digits, 16))) {
       throw fault("\\x wants two digits, or some between braces");
     }

@@ -3,6 +3,7 @@ package zugabe.formats.erlang;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.stream.Collectors;
+import zugabe.bytes.Regex;
 
 /** Writes terms as text that {@code file:consult/1} reads. */
 public final class TermText {
@@ -21,7 +22,7 @@ public final class TermText {
       return number.value().toString();
     } else if (term instanceof Term.Real real) {
       String text = Double.toString(real.value());
-      return text.contains(".") ? text : text.replaceFirst("(?=E|$)", ".0");
+      return text.contains(".") ? text : Regex.replaceFirst(text, "E|$", ".0$0");
     } else if (term instanceof Term.Chars chars) {
       return quoted(chars.text(), '"');
     } else if (term instanceof Term.Bytes bytes) {
@@ -48,7 +49,7 @@ public final class TermText {
   }
 
   private static String atom(String name) {
-    return name.matches("[a-z][a-zA-Z0-9_@]*") && !TermReader.RESERVED.contains(name)
+    return Regex.matches(name, "[a-z][a-zA-Z0-9_@]*") && !TermReader.RESERVED.contains(name)
         ? name
         : quoted(name, '\'');
   }

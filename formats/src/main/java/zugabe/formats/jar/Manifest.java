@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 
 /**
  * A manifest: main attributes and named sections, each in the order written.
@@ -55,7 +56,7 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
       return Optional.of(
           "the name has " + name.length() + " characters; " + MAX_NAME_BYTES + " are the most");
     }
-    if (!name.matches("[A-Za-z0-9][A-Za-z0-9_-]*")) {
+    if (!Regex.matches(name, "[A-Za-z0-9][A-Za-z0-9_-]*")) {
       return Optional.of(
           "a name has only letters, digits, '-' and '_', and starts with a letter or digit");
     }

@@ -3,6 +3,7 @@ package zugabe.formats.pe;
 import java.nio.charset.StandardCharsets;
 import zugabe.bytes.ByteReader;
 import zugabe.bytes.ByteWriter;
+import zugabe.bytes.Regex;
 import zugabe.bytes.Structure;
 
 /**
@@ -36,7 +37,7 @@ record SectionHeader(
     long pointerToRawData = in.u4();
     in.skip(12);
     return new SectionHeader(
-        name.replaceAll("\0+$", ""),
+        Regex.replaceAll(name, "\0+$", ""),
         virtualSize,
         virtualAddress,
         sizeOfRawData,

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import zugabe.bytes.Access;
 import zugabe.bytes.Fields;
+import zugabe.bytes.Regex;
 
 /**
  * A picture's format and sizes.
@@ -130,7 +131,7 @@ public record Picture(String format, List<Size> sizes) {
     int most = (int) Math.min(in.size(), 1024);
     String start = new String(in.bytes(0, most), StandardCharsets.UTF_8);
     boolean xml = start.startsWith("<") || start.startsWith("\uFEFF<");
-    return xml && start.matches("(?s).*<svg[\\s>].*")
+    return xml && Regex.matches(start, "(?s).*<svg[\\s>].*")
         ? Optional.of(new Picture("SVG", List.of()))
         : Optional.empty();
   }

@@ -94,6 +94,10 @@ final class TarHeader {
   }
 
   private static long mtime(TarMember member) {
+    return Math.min(MAX_SIZE, seconds(member));
+  }
+
+  private static long seconds(TarMember member) {
     return Math.max(0, member.time().getEpochSecond());
   }
 
@@ -108,6 +112,10 @@ final class TarHeader {
     }
     if (member.size() > MAX_SIZE) {
       records.add(record("size", String.valueOf(member.size())));
+    }
+    // the field's eleven octal digits end in the year 2242
+    if (seconds(member) > MAX_SIZE) {
+      records.add(record("mtime", String.valueOf(seconds(member))));
     }
     Owner owner = member.owner();
     if (owner.uid() > MAX_ID) {

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.BlockStream;
+import zugabe.bytes.Regex;
 import zugabe.formats.unix.Owner;
 
 /**
@@ -193,7 +194,7 @@ public final class TarReader {
       return value;
     }
     String digits = field(block, offset, length).strip();
-    if (!digits.matches("[0-7]{0,20}")) {
+    if (!Regex.matches(digits, "[0-7]{0,20}")) {
       throw new TarFaultException("a header's number isn't one", at);
     }
     return digits.isEmpty() ? 0 : Long.parseLong(digits, 8);
@@ -252,7 +253,7 @@ public final class TarReader {
     if (digits == null) {
       return otherwise;
     }
-    if (!digits.matches("[0-9]{1,18}")) {
+    if (!Regex.matches(digits, "[0-9]{1,18}")) {
       throw new TarFaultException("an extended header is damaged", at);
     }
     return Long.parseLong(digits);

@@ -63,7 +63,8 @@ record Keys(
           MapShape.named(
                   TextShape.matching(
                       "a folder such as share/java, or .",
-                      "\\.|(?!\\.\\.?(/|$))[^/\\\\]+(/(?!\\.\\.?(/|$))[^/\\\\]+)*"))
+                      "\\.|(?:[^/\\\\.][^/\\\\]*|\\.[^/\\\\.][^/\\\\]*|\\.\\.[^/\\\\]+)(?:/"
+                          + "(?:[^/\\\\.][^/\\\\]*|\\.[^/\\\\.][^/\\\\]*|\\.\\.[^/\\\\]+))*"))
               .of(Reference.To.DELIVERABLE),
           "Other deliverables to include, each with the folder it goes into.");
   private static final Field<Located<Boolean>> INSTALL =

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
+import zugabe.bytes.Regex;
 import zugabe.core.archive.ZipTree;
 import zugabe.core.finding.Findings;
 import zugabe.core.install.PassedWords;
@@ -87,7 +88,7 @@ final class Bundle {
    * together.
    */
   private String stem() {
-    return hasFolder() ? own.base() : own.file().replaceAll("\\.jar$", "");
+    return hasFolder() ? own.base() : Regex.replaceAll(own.file(), "\\.jar$", "");
   }
 
   private void natives(String platform, List<FileContent> natives) {
@@ -124,7 +125,7 @@ final class Bundle {
   }
 
   private String folder() {
-    return own.file().replaceAll("\\.zip$", "") + "/";
+    return Regex.replaceAll(own.file(), "\\.zip$", "") + "/";
   }
 
   /** In front of the files' paths when they go out by themselves. */

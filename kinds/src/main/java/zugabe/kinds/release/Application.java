@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.OwnFile;
@@ -53,7 +54,7 @@ record Application(
     }
     Term properties = items.get(2);
     Optional<String> version = properties.value("vsn").flatMap(Term::asText);
-    if (version.isEmpty() || !version.get().matches("[A-Za-z0-9][A-Za-z0-9._+~-]*")) {
+    if (version.isEmpty() || !Regex.matches(version.get(), "[A-Za-z0-9][A-Za-z0-9._+~-]*")) {
       return damaged(where, "its vsn isn't a version", findings);
     }
     List<OwnFile> files = all.stream().filter(f -> f.path().startsWith(folder)).toList();
@@ -109,12 +110,12 @@ record Application(
   }
 
   private static boolean isShippedInside(String inner) {
-    return inner.startsWith("priv/") || inner.matches("ebin/[^/]+\\.(beam|app)");
+    return inner.startsWith("priv/") || Regex.matches(inner, "ebin/[^/]+\\.(beam|app)");
   }
 
   /** Whether a file that lies in an application's folder, wherever that is, goes into a release. */
   static boolean isShipped(String path) {
-    return path.matches("(.*/)?(priv/.+|ebin/[^/]+\\.(beam|app))");
+    return Regex.matches(path, "(.*/)?(priv/.+|ebin/[^/]+\\.(beam|app))");
   }
 
   boolean has(String inner) {

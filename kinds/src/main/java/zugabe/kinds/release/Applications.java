@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
 import zugabe.core.materials.OwnFile;
@@ -53,7 +54,7 @@ final class Applications {
   }
 
   private static boolean isResource(OwnFile file) {
-    return file.path().matches("(.*/)?ebin/[^/]+\\.app");
+    return Regex.matches(file.path(), "(.*/)?ebin/[^/]+\\.app");
   }
 
   private void readOwn() throws IOException {
@@ -93,7 +94,8 @@ final class Applications {
       return Optional.of(own.get(name));
     }
     for (OwnFile file : release.runtime()) {
-      if (file.path().matches("lib/[^/]+/ebin/" + java.util.regex.Pattern.quote(name) + "\\.app")) {
+      if (Regex.matches(
+          file.path(), "lib/[^/]+/ebin/" + com.google.re2j.Pattern.quote(name) + "\\.app")) {
         return Application.of(file, release.runtime(), findings);
       }
     }

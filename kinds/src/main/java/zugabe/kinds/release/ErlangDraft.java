@@ -5,6 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Proposal;
@@ -82,7 +83,7 @@ final class ErlangDraft {
 
   List<String> materials() {
     List<String> folders =
-        applications.stream().map(a -> a.folder().replaceFirst("/ebin$", "")).toList();
+        applications.stream().map(a -> Regex.replaceFirst(a.folder(), "/ebin$", "")).toList();
     return List.of("  " + group() + ":", "    applications: " + YamlText.list(folders));
   }
 

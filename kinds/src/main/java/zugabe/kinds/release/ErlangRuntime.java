@@ -1,12 +1,13 @@
 package zugabe.kinds.release;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.OwnFile;
@@ -61,7 +62,7 @@ record ErlangRuntime(String erts, String otp, List<Term> boot, List<OwnFile> fil
   private static String otp(List<OwnFile> all) {
     return all.stream()
         .map(f -> f.path())
-        .filter(p -> p.matches("releases/[0-9]+/OTP_VERSION"))
+        .filter(p -> Regex.matches(p, "releases/[0-9]+/OTP_VERSION"))
         .map(p -> p.split("/", -1)[1])
         .findFirst()
         .orElse("of the same runtime");

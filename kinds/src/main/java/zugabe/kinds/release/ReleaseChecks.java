@@ -3,6 +3,7 @@ package zugabe.kinds.release;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.materials.OwnFile;
 
@@ -68,7 +69,7 @@ final class ReleaseChecks {
   }
 
   private static long number(String[] parts, int i) {
-    String digits = i < parts.length ? parts[i].replaceFirst("[^0-9].*", "") : "";
+    String digits = i < parts.length ? Regex.replaceFirst(parts[i], "[^0-9].*", "") : "";
     return digits.isEmpty() || digits.length() > 18 ? 0 : Long.parseLong(digits);
   }
 
@@ -105,7 +106,7 @@ final class ReleaseChecks {
   }
 
   private void folder(Application application) {
-    String folder = application.folder().replaceFirst("/$", "");
+    String folder = Regex.replaceFirst(application.folder(), "/$", "");
     String last = folder.substring(folder.lastIndexOf('/') + 1);
     if (last.startsWith(application.name() + "-") && !last.equals(application.title())) {
       findings.add(

@@ -1,10 +1,10 @@
 package zugabe.kinds.release;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import zugabe.core.inspect.Inspection;
 
 /** What the names in an archive tell of a release. */

@@ -3,6 +3,7 @@ package zugabe.kinds.release;
 import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import zugabe.bytes.Regex;
 import zugabe.core.plan.Identity;
 import zugabe.core.scripts.Template;
 import zugabe.core.scripts.Words;
@@ -37,8 +38,8 @@ final class ReleaseScripts {
 
   private Map<String, String> values() {
     Map<String, String> values = new LinkedHashMap<>();
-    values.put("TITLE", (app.name() + " " + app.version()).replaceAll("\\p{Cntrl}", " "));
-    values.put("APP_NAME", app.name().replaceAll("\\p{Cntrl}", " "));
+    values.put("TITLE", Regex.replaceAll((app.name() + " " + app.version()), "\\p{Cc}", " "));
+    values.put("APP_NAME", Regex.replaceAll(app.name(), "\\p{Cc}", " "));
     values.put("APP", app.shortName());
     values.put("PROGRAM", release.name());
     values.put("QUOTED_PROGRAM", Words.quoted(release.name()));

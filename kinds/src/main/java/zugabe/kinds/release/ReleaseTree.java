@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import zugabe.bytes.Content;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.install.Placing;
 import zugabe.core.materials.FileContent;
@@ -52,7 +53,7 @@ final class ReleaseTree {
     records(placing);
     if (release.carried()) {
       for (OwnFile file : runtime.files()) {
-        if (!file.path().matches(FIXED_PLACE)) {
+        if (!Regex.matches(file.path(), FIXED_PLACE)) {
           placing.own("", file);
         }
       }

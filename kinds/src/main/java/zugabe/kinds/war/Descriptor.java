@@ -13,6 +13,7 @@ import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import zugabe.bytes.Content;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 
@@ -77,7 +78,7 @@ record Descriptor(
                   + ", column "
                   + e.getLocation().getColumnNumber()),
           "It can't be read as XML: "
-              + String.valueOf(e.getMessage()).replaceAll("(?s).*Message: ", "").strip()
+              + Regex.replaceAll(String.valueOf(e.getMessage()), "(?s).*Message: ", "").strip()
               + ".",
           "Fix it; a server would refuse the application.");
       return Optional.empty();

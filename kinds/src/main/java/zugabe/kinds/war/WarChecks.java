@@ -1,5 +1,6 @@
 package zugabe.kinds.war;
 
+import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
@@ -9,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.regex.Pattern;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.jar.JarPlan;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 import zugabe.core.archive.ZipTree;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
@@ -135,7 +136,7 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
   }
 
   private static String address(WarDeliverable own) {
-    return own.file().replaceFirst("\\.war$", "");
+    return Regex.replaceFirst(own.file(), "\\.war$", "");
   }
 
   private static void address(Planned d, WarDeliverable own, Findings findings) {
