@@ -149,6 +149,10 @@ final class Inner {
   private byte[] content(int i) throws IOException {
     int packed = packedSize(i);
     int size = size(i);
+    // deflate packs at most 1,032 bytes into one
+    if (packed < 0 || packed > size() || size < 0 || size > (packed + 1L) * 1032) {
+      throw damaged(name(i) + " has a size that can't be");
+    }
     byte[] bytes = packed(i);
     int from = bytes.length - packed;
     if (method(i) == ZipEntry.STORED) {
@@ -179,6 +183,9 @@ final class Inner {
     long header = header(i);
     int packed = packedSize(i);
     int nameLength = u2(central, positions[i] + 28);
+    if (header < 0 || header > size() - LOCAL_BYTES) {
+      throw damaged(name(i) + " is said to lie outside");
+    }
     int guess =
         (int) Math.min((long) LOCAL_BYTES + nameLength + EXTRA_GUESS + packed, size() - header);
     byte[] bytes = new byte[guess];
@@ -206,6 +213,9 @@ final class Inner {
   /** An entry's content as a stream: large ones aren't held. */
   InputStream open(int i) throws IOException {
     int packed = packedSize(i);
+    if (packed < 0 || header(i) < 0 || header(i) > size() - LOCAL_BYTES) {
+      throw damaged(name(i) + " is said to lie outside");
+    }
     if (packed < 1 << 16) {
       return new ByteArrayInputStream(read(i));
     }
@@ -225,6 +235,9 @@ final class Inner {
         to = at;
       }
     }
+    if (from < 0 || to > size() || from > to) {
+      throw damaged(name(i) + " is said to lie outside");
+    }
     byte[] bytes = new byte[(int) (to - from)];
     outer.read(place, from, bytes, bytes.length);
     return bytes;
@@ -233,7 +246,11 @@ final class Inner {
   private InputStream range(long from, long length) throws IOException {
     InputStream in = outer.open(place);
     for (long left = from; left > 0; ) {
-      left -= in.skip(left);
+      long skipped = in.skip(left);
+      if (skipped <= 0) {
+        throw damaged("it ends before " + from);
+      }
+      left -= skipped;
     }
     return new Range(in, length);
   }
@@ -268,8 +285,7 @@ final class Inner {
       at--;
     }
     if (at < 0) {
-      throw new IOException(
-          path() + " in " + outer.file.getName() + " is damaged: its directory is missing");
+      throw damaged("its directory is missing");
     }
     long count = u2(end, at + 10);
     long bytes = u4(end, at + 12);
@@ -279,10 +295,16 @@ final class Inner {
       // more than 65,535 entries (4.3.14); sizes beyond 2 GB are refused when such a jar is made
       byte[] large = new byte[56];
       endAt -= 20 + 56;
+      if (endAt < 0) {
+        throw damaged("its directory is missing");
+      }
       outer.read(place, endAt, large, large.length);
       count = u4(large, 32);
       bytes = u4(large, 40);
       offset = u4(large, 48);
+    }
+    if (bytes > endAt || offset > endAt - bytes || count > bytes / CENTRAL_BYTES) {
+      throw damaged("its directory claims more than there is");
     }
     start = endAt - bytes - offset;
     centralAt = offset;
@@ -298,6 +320,10 @@ final class Inner {
     central = read;
   }
 
+  private IOException damaged(String what) {
+    return new IOException(path() + " in " + outer.file.getName() + " is damaged: " + what);
+  }
+
   private void table(byte[] read, int count) throws IOException {
     int slots = Integer.highestOneBit(Math.max(count, 8)) << 1;
     heads = new int[slots];
@@ -307,10 +333,12 @@ final class Inner {
     int at = 0;
     for (int i = 0; i < count; i++) {
       if (at + CENTRAL_BYTES > read.length || u4(read, at) != CENTRAL_SIGNATURE) {
-        throw new IOException(
-            path() + " in " + outer.file.getName() + " is damaged: its directory is cut off");
+        throw damaged("its directory is cut off");
       }
       int nameLength = u2(read, at + 28);
+      if (at + CENTRAL_BYTES + nameLength > read.length) {
+        throw damaged("its directory is cut off");
+      }
       int slot =
           slot(hash(read, at + CENTRAL_BYTES, withoutSlash(read, at + CENTRAL_BYTES, nameLength)));
       positions[i] = at;

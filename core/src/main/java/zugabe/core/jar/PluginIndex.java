@@ -40,11 +40,11 @@ final class PluginIndex implements Joint {
     try (DataInputStream in = new DataInputStream(content.open())) {
       for (int i = count(in); i > 0; i--) {
         Map<String, Plugin> category =
-            categories.computeIfAbsent(in.readUTF(), k -> new LinkedHashMap<>());
+            categories.computeIfAbsent(text(in), k -> new LinkedHashMap<>());
         for (int j = count(in); j > 0; j--) {
-          String key = in.readUTF();
+          String key = text(in);
           category.putIfAbsent(
-              key, new Plugin(in.readUTF(), in.readUTF(), in.readBoolean(), in.readBoolean()));
+              key, new Plugin(text(in), text(in), in.readBoolean(), in.readBoolean()));
         }
       }
     } catch (EOFException | UTFDataFormatException e) {
@@ -58,6 +58,16 @@ final class PluginIndex implements Joint {
       throw new UnfitFileException("the plug-in index claims " + count + " entries");
     }
     return count;
+  }
+
+  /** A text that can be written again: one with the character U+0000 as one byte takes two then. */
+  private static String text(DataInputStream in) throws IOException, UnfitFileException {
+    String text = in.readUTF();
+    long bytes = text.chars().mapToLong(c -> c > 0 && c < 0x80 ? 1 : c < 0x800 ? 2 : 3).sum();
+    if (bytes > 0xFFFF) {
+      throw new UnfitFileException("the plug-in index has a name that is too long");
+    }
+    return text;
   }
 
   @Override
