@@ -179,8 +179,12 @@ public final class BoundsTest {
       w.write("x.txt", "");
       w.write(
           "zugabe.yaml",
-          "app: {name: Tern, version: 1.0, time: \"2300-01-01T00:00:00Z\"}\nmaterials: {a: {own: x.txt}}\n"
-              + "deliverables:\n  d: {kind: archive, materials: a, formats: tar.gz}\n");
+          """
+          app: {name: Tern, version: 1.0, time: "2300-01-01T00:00:00Z"}
+          materials: {a: {own: x.txt}}
+          deliverables:
+            d: {kind: archive, materials: a, formats: tar.gz}
+          """);
       Program.Result r = w.program().zugabe("build");
       assertThat(r.exit()).as(r.all()).isZero();
       assertThat(
@@ -189,6 +193,56 @@ public final class BoundsTest {
                   .run("sh", "-c", "tar --full-time -tvzf out/*.tar.gz")
                   .out())
           .contains("2300-01-01 00:00:00");
+    }
+  }
+
+  @Test
+  public void aNameThatIsNoTextIsFound() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.write("x/ok.txt", "");
+      assertThat(w.program().run("sh", "-c", "printf x > \"x/$(printf 'bad\\377.txt')\"").exit())
+          .isZero();
+      w.write(
+          "zugabe.yaml",
+          """
+          app: {name: Tern, version: 1.0}
+          materials: {a: {own: x}}
+          deliverables:
+            d: {kind: archive, materials: a, formats: zip}
+          """);
+      Program.Result r = w.program().zugabe("build");
+      assertThat(r.err()).contains("error Z2019", "has bytes that aren't UTF-8");
+    }
+  }
+
+  /** Folders whose names are YAML, variables or lines of a recipe: what is drafted builds. */
+  @Test
+  public void draftsTakeEveryName() throws Exception {
+    for (String folder :
+        List.of(
+            "{app.name}",
+            "a: b #c",
+            "- x",
+            "\"q\" 'p'",
+            "new\nline: 1",
+            "{env.HOME:x}",
+            "tab\there",
+            "&a *b !c %d @e",
+            "yes",
+            "1.0")) {
+      try (Workspace w = Workspace.create()) {
+        w.compile(
+            folder + "/classes",
+            "a.Main",
+            "public static void main(String[] a) { System.out.println(1); }");
+        w.library(folder + "/lib/some.jar", "lib.Some", "");
+        Program.Result r = w.program().zugabe("survey", "--draft");
+        assertThat(r.exit()).as(r.all()).isZero();
+        Program.Result built = w.program().zugabe("build");
+        assertThat(built.exit())
+            .as(folder + "\n" + built.all() + Files.readString(w.path("zugabe.yaml")))
+            .isZero();
+      }
     }
   }
 

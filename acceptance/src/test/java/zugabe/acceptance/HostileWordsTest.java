@@ -314,9 +314,15 @@ public final class HostileWordsTest {
       Files.copy(w.path("bird/bird.exe"), bad.path("bird/bird.exe"));
       Files.copy(w.path("bird/batch.cmd"), bad.path("bird/batch.cmd"));
       String recipe =
-          "app: {id: example.tern, name: Tern, version: \"1\"}\nmaterials:\n  bird: {own: bird}\nprograms:\n"
-              + "  tern: {materials: bird, file: %s, %s}\n"
-              + "deliverables:\n  set: {kind: archive, programs: [tern], platforms: %s, formats: zip}\n";
+          """
+          app: {id: example.tern, name: Tern, version: "1"}
+          materials:
+            bird: {own: bird}
+          programs:
+            tern: {materials: bird, file: %s, %s}
+          deliverables:
+            set: {kind: archive, programs: [tern], platforms: %s, formats: zip}
+          """;
       String[][] cases = {
         {"bird.exe", "arguments: [\"a\\nb\"]", "windows-x64", "can't hold a line end"},
         {"bird.exe", "arguments: [\"{env.EVIL}\"]", "windows-x64", "can't hold a line end"},

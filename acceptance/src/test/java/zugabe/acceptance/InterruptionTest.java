@@ -107,6 +107,39 @@ public final class InterruptionTest {
     }
   }
 
+  /**
+   * Told to end near the end, when files and records get their names: all or nothing, and nothing
+   * odd is said.
+   */
+  @Test
+  public void toldToEndAtTheLastMomentItIsDoneOrNot() throws Exception {
+    try (Workspace w = Workspace.withProgram()) {
+      long begin = System.nanoTime();
+      assertThat(w.program().started("build").exit()).isZero();
+      long whole = System.nanoTime() - begin;
+      for (int i = 0; i < 26; i++) {
+        w.write("zugabe.yaml", Workspace.RECIPE.replaceFirst("version: \\S+", "version: 1." + i));
+        Process p =
+            w.program()
+                .builder(Program.java("build").toArray(String[]::new))
+                .redirectErrorStream(true)
+                .redirectOutput(w.path("said").toFile())
+                .start();
+        Path part = w.path("out/receipt.json.part");
+        long until = System.nanoTime() + whole * 3;
+        while (p.isAlive() && !Files.exists(part) && System.nanoTime() < until) {
+          Thread.onSpinWait();
+        }
+        p.destroy();
+        p.waitFor();
+        assertThat(Files.readString(w.path("said"))).doesNotContain("bug in zugabe", "Shutdown");
+        try (var list = Files.list(w.path("out"))) {
+          assertThat(list.map(f -> f.getFileName().toString())).noneMatch(n -> n.endsWith(".part"));
+        }
+      }
+    }
+  }
+
   @Test
   public void aFullDiskStopsTheBuildAndKeepsTheOldFile() throws Exception {
     try (Workspace w = large()) {

@@ -40,9 +40,9 @@ final class Visible {
   }
 
   private static boolean isHidden(char c, boolean lineFeeds) {
-    return c < ' ' && c != '\t' && !(lineFeeds && c == '\n')
-        || c >= 0x7F && c < 0xA0
-        || c >= 0x2028 && c <= 0x202E
-        || c >= 0x2066 && c <= 0x2069;
+    return (c < ' ' && c != '\t' && !(lineFeeds && c == '\n'))
+        || (c >= 0x7F && c < 0xA0)
+        || (c >= 0x2028 && c <= 0x202E)
+        || (c >= 0x2066 && c <= 0x2069);
   }
 }

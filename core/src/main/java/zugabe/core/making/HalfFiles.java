@@ -68,13 +68,15 @@ final class HalfFiles {
 
   private synchronized void end() {
     ended = true;
-    for (Path file : files) {
-      try {
-        Files.deleteIfExists(file);
-      } catch (IOException e) {
-        // the next build removes it
-        continue;
-      }
+    files.forEach(HalfFiles::remove);
+  }
+
+  /** What can't be removed now is removed by the next build. */
+  private static boolean remove(Path file) {
+    try {
+      return Files.deleteIfExists(file);
+    } catch (IOException e) {
+      return false;
     }
   }
 }

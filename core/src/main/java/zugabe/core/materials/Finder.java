@@ -23,6 +23,10 @@ public final class Finder {
   private final Path folder;
   private final Map<String, Path> roots;
   private final ReadExtent extent;
+
+  /** What the runtime puts in the place of bytes that are no character. */
+  private static final char REPLACEMENT = '\uFFFD';
+
   private final Findings findings;
   private final Set<String> usedRoots = new LinkedHashSet<>();
 
@@ -90,6 +94,16 @@ public final class Finder {
       nothing(sought, base, glob, only);
     }
     matches.sort((a, b) -> a.inner().compareTo(b.inner()));
+    matches.stream()
+        .filter(m -> m.inner().indexOf(REPLACEMENT) >= 0)
+        .findFirst()
+        .ifPresent(
+            m ->
+                findings.add(
+                    MaterialCode.Z2019,
+                    sought.where(),
+                    "The name of " + m.inner() + " has bytes that aren't UTF-8.",
+                    "Rename the file."));
     return matches;
   }
 

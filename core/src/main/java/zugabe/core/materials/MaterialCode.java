@@ -78,7 +78,12 @@ public enum MaterialCode implements Code {
   Z2016(
       WARNING, Basis.INPUT, "Damaged file", "Anyone who opens it sees nothing, or gets an error."),
   Z2017(WARNING, Basis.INPUT, "Empty file", "What should be in it is missing at run time."),
-  Z2018(WARNING, Basis.INPUT, "More than is looked at", "What isn't looked at isn't told.");
+  Z2018(WARNING, Basis.INPUT, "More than is looked at", "What isn't looked at isn't told."),
+  Z2019(
+      ERROR,
+      Basis.INPUT,
+      "Name isn't UTF-8",
+      "It would be shipped under another name, or not at all.");
 
   private final Severity severity;
   private final Basis basis;

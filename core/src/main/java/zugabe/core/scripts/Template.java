@@ -85,7 +85,7 @@ public final class Template {
   }
 
   private static boolean isPart(char c) {
-    return c >= 'A' && c <= 'Z' || c == '_';
+    return (c >= 'A' && c <= 'Z') || c == '_';
   }
 
   /** A kind's own templates are named with their folder. */

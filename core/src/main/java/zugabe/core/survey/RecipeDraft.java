@@ -183,11 +183,11 @@ public final class RecipeDraft {
         wishes.license().or(() -> text.map(f -> f.what().form()).filter(f -> !f.isEmpty()));
     List<String> parts = new ArrayList<>();
     licence.ifPresent(l -> parts.add("id: " + YamlText.scalar(l)));
-    text.ifPresent(f -> parts.add("text: " + YamlText.scalar(f.path())));
+    text.ifPresent(f -> parts.add("text: " + YamlText.path(f.path())));
     if (!parts.isEmpty()) {
       line("  license: {" + String.join(", ", parts) + "}");
     }
-    icon().ifPresent(f -> line("  icon: " + YamlText.scalar(f.path())));
+    icon().ifPresent(f -> line("  icon: " + YamlText.path(f.path())));
   }
 
   private String name(String id) {
@@ -264,7 +264,7 @@ public final class RecipeDraft {
       builds
           .get(name)
           .folders()
-          .forEach((on, at) -> line("      " + on + ": " + YamlText.scalar(at)));
+          .forEach((on, at) -> line("      " + on + ": " + YamlText.path(at)));
       return;
     }
     if (p.kind() == Survey.Kind.FILE && p.own().get(0).equals(".")) {
@@ -276,7 +276,7 @@ public final class RecipeDraft {
     if (!p.own().isEmpty()) {
       line("    own: " + YamlText.list(p.own()));
     }
-    p.web().ifPresent(w -> line("    web: " + YamlText.scalar(w)));
+    p.web().ifPresent(w -> line("    web: " + YamlText.path(w)));
     if (p.kind() != Survey.Kind.FILE && !p.libraries().isEmpty()) {
       line("    libraries: " + YamlText.list(patterns(p.libraries())));
     }
@@ -338,6 +338,7 @@ public final class RecipeDraft {
   }
 
   private void line(String text) {
-    out.append(text.stripTrailing()).append('\n');
+    // a name with a line end in it must not begin a line of the recipe
+    out.append(YamlText.oneLine(text.stripTrailing())).append('\n');
   }
 }

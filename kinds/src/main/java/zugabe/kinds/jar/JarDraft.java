@@ -33,7 +33,7 @@ final class JarDraft {
               + name
               + travel
               + ", file: "
-              + YamlText.scalar(name + "-{app.version}.jar")
+              + YamlText.filled(name + "-{app.version}.jar")
               + "}");
     }
   }
