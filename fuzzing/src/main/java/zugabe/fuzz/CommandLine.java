@@ -49,7 +49,7 @@ final class CommandLine {
     List<String> arguments = new ArrayList<>();
     int i = 0;
     while (i < line.length()) {
-      while (i < line.length() && (line.charAt(i) == ' ' || line.charAt(i) == '\t')) {
+      while (i < line.length() && isBlank(line.charAt(i))) {
         i++;
       }
       if (i == line.length()) {
@@ -57,7 +57,7 @@ final class CommandLine {
       }
       StringBuilder argument = new StringBuilder();
       boolean quoted = false;
-      while (i < line.length() && (quoted || line.charAt(i) != ' ' && line.charAt(i) != '\t')) {
+      while (i < line.length() && (quoted || !isBlank(line.charAt(i)))) {
         int backslashes = 0;
         while (i < line.length() && line.charAt(i) == '\\') {
           backslashes++;
@@ -82,5 +82,9 @@ final class CommandLine {
       arguments.add(argument.toString());
     }
     return arguments;
+  }
+
+  private static boolean isBlank(char c) {
+    return c == ' ' || c == '\t';
   }
 }

@@ -26,7 +26,17 @@ public final class Fuzz {
   private final AtomicReference<Running> running = new AtomicReference<>();
   private long faults;
 
-  private record Running(String target, long seed, byte[] input, long since) {}
+  private static final class Running {
+    private final String target;
+    private final byte[] input;
+    private final long since;
+
+    Running(String target, byte[] input, long since) {
+      this.target = target;
+      this.input = input;
+      this.since = since;
+    }
+  }
 
   private Fuzz(PrintStream out, Path kept) {
     this.out = out;
@@ -93,7 +103,7 @@ public final class Fuzz {
     while (System.nanoTime() < end) {
       byte[] input = mutations.next();
       long start = System.nanoTime();
-      running.set(new Running(target.name(), seed, input, start));
+      running.set(new Running(target.name(), input, start));
       try {
         target.taker().take(input);
         taken++;
@@ -125,8 +135,8 @@ public final class Fuzz {
       while (true) {
         Thread.sleep(500);
         Running r = running.get();
-        if (r != null && System.nanoTime() - r.since() > LIMIT.toNanos()) {
-          keep(r.target(), r.input(), "not done after " + LIMIT.toSeconds() + " s");
+        if (r != null && System.nanoTime() - r.since > LIMIT.toNanos()) {
+          keep(r.target, r.input, "not done after " + LIMIT.toSeconds() + " s");
           System.exit(1);
         }
       }

@@ -95,7 +95,7 @@ final class Mutations {
     int width = 1 << random.nextInt(4);
     boolean big = random.nextBoolean();
     for (int i = 0; i < width && at + i < bytes.length; i++) {
-      bytes[at + i] = (byte) (edge >> 8 * (big ? width - 1 - i : i));
+      bytes[at + i] = (byte) (edge >> (8 * (big ? width - 1 - i : i)));
     }
   }
 

@@ -11,6 +11,8 @@ import zugabe.core.scripts.Words;
 
 /** Words of shells: what comes out at the other end is what went in. */
 final class Quoting {
+  private static final String PRINT = "printf '%s\\0'";
+
   private Quoting() {}
 
   /** Through this machine's shell, many words at once. */
@@ -20,9 +22,14 @@ final class Quoting {
         new String(input, StandardCharsets.ISO_8859_1).replace("\0", "").split("\1", -1)) {
       words.add(new String(word.getBytes(StandardCharsets.UTF_8), StandardCharsets.UTF_8));
     }
-    StringBuilder script = new StringBuilder("printf '%s\\0'");
+    StringBuilder script = new StringBuilder(PRINT);
     words.forEach(w -> script.append(' ').append(Words.quoted(w)));
-    script.append("\neval \"printf '%s\\0' ").append(Words.evaluated(words)).append("\"\n");
+    script
+        .append("\neval \"")
+        .append(PRINT)
+        .append(' ')
+        .append(Words.evaluated(words))
+        .append("\"\n");
     Path file = Files.createTempFile("words", ".sh");
     try {
       Files.writeString(file, script);

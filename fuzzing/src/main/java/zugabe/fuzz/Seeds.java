@@ -38,6 +38,14 @@ final class Seeds {
     return seeds;
   }
 
+  private static byte[] bytes(Path file) {
+    try {
+      return Files.readAllBytes(file);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
   static byte[] zip(String... namesAndTexts) {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
@@ -138,10 +146,8 @@ final class Seeds {
   static List<byte[]> programs() {
     List<byte[]> seeds = new ArrayList<>();
     for (String file : List.of("/bin/true", "/bin/ls")) {
-      try {
-        seeds.add(Files.readAllBytes(Path.of(file)));
-      } catch (IOException e) {
-        continue;
+      if (Files.isReadable(Path.of(file))) {
+        seeds.add(bytes(Path.of(file)));
       }
     }
     ByteBuffer elf = ByteBuffer.allocate(2048).order(ByteOrder.LITTLE_ENDIAN);

@@ -12,6 +12,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import zugabe.bytes.Access;
@@ -36,6 +37,7 @@ import zugabe.formats.jar.ManifestReader;
 import zugabe.formats.macho.MachOReader;
 import zugabe.formats.pe.PeReader;
 import zugabe.formats.picture.Picture;
+import zugabe.formats.tar.TarReader;
 import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipReader;
 import zugabe.kinds.Kinds;
@@ -89,11 +91,7 @@ final class Targets {
         zips,
         bytes -> {
           for (ZipEntry e : ZipReader.read(Content.of(bytes)).entries()) {
-            try (InputStream in = e.open()) {
-              in.transferTo(OutputStream.nullOutputStream());
-            } catch (IOException refused) {
-              continue;
-            }
+            isTaken(b -> drain(e), bytes);
           }
         });
     add(
@@ -102,8 +100,9 @@ final class Targets {
         bytes -> {
           try (TarFile tar = TarFile.open(Content.of(bytes)).orElse(null)) {
             if (tar != null) {
-              while (tar.reader().next().isPresent()) {
-                continue;
+              TarReader reader = tar.reader();
+              for (var entry = reader.next(); entry.isPresent(); entry = reader.next()) {
+                Objects.requireNonNull(entry.get().name());
               }
             }
           }
@@ -168,11 +167,22 @@ final class Targets {
   /** Each reader gets the input, whatever the others say of it. */
   private static void each(byte[] bytes, List<Target.Taker> takers) {
     for (Target.Taker taker : takers) {
-      try {
-        taker.take(bytes);
-      } catch (IOException refused) {
-        continue;
-      }
+      isTaken(taker, bytes);
+    }
+  }
+
+  private static boolean isTaken(Target.Taker taker, byte[] bytes) {
+    try {
+      taker.take(bytes);
+      return true;
+    } catch (IOException refused) {
+      return false;
+    }
+  }
+
+  private static void drain(ZipEntry entry) throws IOException {
+    try (InputStream in = entry.open()) {
+      in.transferTo(OutputStream.nullOutputStream());
     }
   }
 
