@@ -28,7 +28,7 @@ public final class Template {
             n -> {
               String value = values.get(n);
               if (value == null) {
-                missing.add(n);
+                missing.add("@" + n + "@");
               }
               return value == null ? "" : value;
             });
