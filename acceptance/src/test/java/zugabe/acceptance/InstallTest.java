@@ -36,7 +36,7 @@ public final class InstallTest {
           materials: bird
           file: tern
           surface: window
-          service: {arguments: [--watch, '50% "of" $x \\ y']}
+          service: {arguments: [--watch, '50% of $x \\ y']}
       deliverables:
         set: {kind: archive, programs: [tern, watch], materials: data, formats: tar.gz}
       """;
@@ -301,7 +301,7 @@ public final class InstallTest {
         .isEqualTo("/opt/tern/bin/tern");
     Path unit = root.resolve("etc/systemd/system/tern-watch.service");
     assertThat(Files.readString(unit))
-        .contains("ExecStart=\"/opt/tern/bin/watch\" \"--watch\" \"50%% \\\"of\\\" $$x \\\\ y\"");
+        .contains("ExecStart=\"/opt/tern/bin/watch\" \"--watch\" \"50%% of $$x \\\\ y\"");
     Program.Result verified =
         p.run(
             "systemd-analyze",
@@ -381,6 +381,6 @@ public final class InstallTest {
                 "python3",
                 "-c",
                 "import plistlib;d=plistlib.load(open('tern-1.9/install/tern-watch.plist','rb'));"
-                    + "assert d['ProgramArguments'][2]=='50% \"of\" $x \\\\ y',d"));
+                    + "assert d['ProgramArguments'][2]=='50% of $x \\\\ y',d"));
   }
 }

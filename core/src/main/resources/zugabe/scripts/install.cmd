@@ -130,7 +130,7 @@ call :wrong "%PREFIX% isn't a folder of one application; name one for it alone, 
 exit /b 1
 :own
 if exist "%PREFIX%\.lock\" goto known
-call :alone
+call :alone before
 if errorlevel 1 exit /b 1
 :known
 if defined DRY goto look
@@ -169,6 +169,9 @@ if exist "%OLD%\" exit /b 0
 set "OTHER="
 if exist "%PREFIX%" for /f "delims=" %%f in ('dir /b /a "%PREFIX%" 2^>nul') do call :inside "%%f"
 if not defined OTHER exit /b 0
+rem before the lock is taken, another installation may be putting it there
+if "%~1" == "before" if exist "%PREFIX%\.lock\" exit /b 0
+if exist "%RECORD%" exit /b 0
 call :wrong "%PREFIX% isn't empty, and no installation is recorded there (%OTHER% is in it); name a folder for the application alone"
 exit /b 1
 

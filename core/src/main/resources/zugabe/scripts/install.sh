@@ -147,6 +147,10 @@ own="name one for $title_name alone, such as --prefix /opt/$name"
 alone() {
   [ ! -f "$record" ] && [ ! -f "$journal" ] || return 0
   others=$(find "$there/." ! -name . -prune ! -name .lock ! -name .lock.stale ! -name .dirs -print | sed -n "1s|.*/||p")
+  # before the lock is taken, another installation may be putting it there
+  if [ -n "$others" ] && [ -z "$locked" ]; then
+    [ ! -f "$record" ] && [ ! -f "$journal" ] && [ ! -L "$there/.lock" ] || return 0
+  fi
   [ -z "$others" ] || fail "$prefix isn't empty, and no installation is recorded there ($others is in it); $own"
 }
 ! shared "$prefix" || fail "$prefix isn't a folder of one application; $own"
