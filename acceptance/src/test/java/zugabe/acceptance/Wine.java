@@ -97,7 +97,11 @@ final class Wine implements AutoCloseable {
    */
   List<String> script(Path script) throws IOException {
     Path driver = folder.resolve("driver.cmd");
-    Files.writeString(driver, "@\"%SCRIPT%\" %*\r\n");
+    String text = "@\"%SCRIPT%\" %*\r\n";
+    // another run may be reading it
+    if (!Files.exists(driver) || !Files.readString(driver).equals(text)) {
+      Files.writeString(driver, text);
+    }
     return List.of(
         "env", "SCRIPT=" + named(script), "timeout", "60", "wine", "cmd", "/c", named(driver));
   }
