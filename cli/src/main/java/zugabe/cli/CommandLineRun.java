@@ -40,6 +40,8 @@ final class CommandLineRun {
           .err()
           .println("See: " + e.getCommandLine().getCommandSpec().qualifiedName() + " --help");
       return WRONG_USE;
+    } catch (RuntimeException | Error e) {
+      return fault(e, false);
     }
   }
 
@@ -71,26 +73,32 @@ final class CommandLineRun {
       return MACHINE_FAILED;
     } catch (ParameterException e) {
       throw e;
-    } catch (OutOfMemoryError e) {
+    } catch (RuntimeException | Error e) {
+      return fault(e, debug);
+    }
+  }
+
+  /** Whatever wasn't foreseen has an exit code of its own: findings have another. */
+  private int fault(Throwable e, boolean debug) {
+    if (e instanceof OutOfMemoryError) {
       report(
           e,
           "zugabe: there wasn't enough memory. Give it more, such as ZUGABE_JAVA_OPTIONS=-Xmx2g;"
               + " if that doesn't help, tell us which file it was.",
           debug);
       return FAULT_OF_THE_PROGRAM;
-    } catch (RuntimeException | Error e) {
-      String where =
-          e instanceof StackOverflowError && e.getStackTrace().length > 0
-              ? e + " in " + e.getStackTrace()[0].getClassName()
-              : e.toString();
-      report(
-          e,
-          "zugabe: this is a bug in zugabe, not a mistake of yours: "
-              + where
-              + ". Run it again with --debug and tell us.",
-          debug);
-      return FAULT_OF_THE_PROGRAM;
     }
+    String where =
+        e instanceof StackOverflowError && e.getStackTrace().length > 0
+            ? e + " in " + e.getStackTrace()[0].getClassName()
+            : e.toString();
+    report(
+        e,
+        "zugabe: this is a bug in zugabe, not a mistake of yours: "
+            + where
+            + ". Run it again with --debug and tell us.",
+        debug);
+    return FAULT_OF_THE_PROGRAM;
   }
 
   private void report(Throwable e, String message, boolean debug) {

@@ -119,6 +119,18 @@ public final class JointTest {
         .hasMessageContaining("claims");
   }
 
+  /** A name that can be read and not be written again: U+0000 as one byte instead of two. */
+  @Test
+  public void aNameThatIsTooLongIsRefused() {
+    byte[] index = new byte[4 + 2 + 0xFFFF + 4];
+    index[3] = 1;
+    index[4] = (byte) 0xFF;
+    index[5] = (byte) 0xFF;
+    assertThatThrownBy(() -> new PluginIndex().add(Content.of(index)))
+        .isInstanceOf(UnfitFileException.class)
+        .hasMessageContaining("too long");
+  }
+
   @Test
   public void everyRuleIsDocumentedWithItsSource() throws Exception {
     String page = Files.readString(Path.of("../docs/merging.md"));
