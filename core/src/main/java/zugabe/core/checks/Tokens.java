@@ -13,13 +13,35 @@ import java.util.OptionalInt;
  * never the text.
  */
 final class Tokens {
-  private static final List<Pattern> FORMS =
+  /**
+   * A form of tokens.
+   *
+   * @param signs one of them is in each: looking for those is quick
+   */
+  private record Form(List<String> signs, Pattern pattern) {
+    static Form of(String pattern, String... signs) {
+      return new Form(List.of(signs), Pattern.compile(pattern));
+    }
+
+    boolean isIn(String line) {
+      return signs.stream().anyMatch(line::contains) && pattern.matcher(line).find();
+    }
+  }
+
+  private static final List<Form> FORMS =
       List.of(
-          Pattern.compile("\\b(AKIA|ASIA)[0-9A-Z]{16}\\b"),
-          Pattern.compile("\\b(gh[pousr]_[A-Za-z0-9]{36,}|glpat-[A-Za-z0-9_-]{20,})\\b"),
-          Pattern.compile("\\bxox[abeoprs]-[A-Za-z0-9-]{20,}"),
-          Pattern.compile("\\b(sk|rk)_live_[A-Za-z0-9]{20,}\\b"),
-          Pattern.compile("\\beyJ[A-Za-z0-9_-]{10,}\\.eyJ[A-Za-z0-9_-]{10,}\\.[A-Za-z0-9_-]{10,}"));
+          Form.of("\\b(AKIA|ASIA)[0-9A-Z]{16}\\b", "AKIA", "ASIA"),
+          Form.of(
+              "\\b(gh[pousr]_[A-Za-z0-9]{36,}|glpat-[A-Za-z0-9_-]{20,})\\b",
+              "ghp_",
+              "gho_",
+              "ghu_",
+              "ghs_",
+              "ghr_",
+              "glpat-"),
+          Form.of("\\bxox[abeoprs]-[A-Za-z0-9-]{20,}", "xox"),
+          Form.of("\\b(sk|rk)_live_[A-Za-z0-9]{20,}\\b", "_live_"),
+          Form.of("\\beyJ[A-Za-z0-9_-]{10,}\\.eyJ[A-Za-z0-9_-]{10,}\\.[A-Za-z0-9_-]{10,}", "eyJ"));
 
   /** What is assigned to a name that tells; only a value with a digit in it counts. */
   private static final Pattern ASSIGNED =
@@ -121,8 +143,11 @@ final class Tokens {
 
   private static boolean isSecret(byte[] text, int start, int end) {
     String line = new String(text, start, end - start, StandardCharsets.ISO_8859_1);
-    if (FORMS.stream().anyMatch(form -> form.matcher(line).find())) {
+    if (FORMS.stream().anyMatch(form -> form.isIn(line))) {
       return true;
+    }
+    if (line.indexOf('=') < 0 && line.indexOf(':') < 0) {
+      return false;
     }
     Matcher assigned = ASSIGNED.matcher(line);
     return assigned.find() && assigned.group(2).chars().anyMatch(c -> c >= '0' && c <= '9');
