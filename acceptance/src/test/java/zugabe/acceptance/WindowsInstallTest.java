@@ -266,6 +266,12 @@ public final class WindowsInstallTest {
     assertThat(files()).contains("bin/tern.cmd", "etc/tern.settings", "new.txt");
     assertThat(prefix.resolve(".old")).doesNotExist();
     assertThat(prefix.resolve(".lock")).doesNotExist();
+    Files.createDirectories(prefix.resolve(".lock"));
+    assertThat(fails(1, run(prefix.resolve("uninstall.cmd"))).all()).contains("is going on in");
+    Files.writeString(prefix.resolve(".lock/name"), ".lock-123\r\n");
+    Files.writeString(prefix.resolve(".lock-123"), "kim\r\n");
+    ok(run(prefix.resolve("uninstall.cmd")));
+    assertThat(files()).isEmpty();
   }
 
   @Test

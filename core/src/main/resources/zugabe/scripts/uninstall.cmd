@@ -47,6 +47,17 @@ call :wrong "an installation was broken off here; run its install.cmd again firs
 exit /b 1
 :whole
 if not exist "%PREFIX%\.lock\" goto alone
+rem a holder that was killed keeps no file open
+set "HOLDER="
+if exist "%PREFIX%\.lock\name" for /f "usebackq delims=" %%l in ("%PREFIX%\.lock\name") do set "HOLDER=%%l"
+if not defined HOLDER goto busy
+if not "%HOLDER:~0,6%" == ".lock-" goto busy
+ren "%PREFIX%\%HOLDER%" ".lock.taken" 2>nul
+if not exist "%PREFIX%\.lock.taken" goto busy
+del "%PREFIX%\.lock.taken"
+rmdir /s /q "%PREFIX%\.lock"
+goto alone
+:busy
 call :wrong "an installation is going on in %PREFIX%. Wait for its end; if there is none, remove %PREFIX%\.lock"
 exit /b 1
 :alone
