@@ -95,33 +95,21 @@ public final class ContestedInstallTest extends SystemInstall {
                     + "/.' app"));
     Map<String, String> before = names();
     for (String prefix : List.of("/usr", "//", "/usr/bin", "/usr/")) {
-      Program.Result r =
-          w.program()
-              .run(
-                  "chroot",
-                  root.toString(),
-                  "/bin/sh",
-                  "/app/install.sh",
-                  "--system",
-                  "--prefix",
-                  prefix);
+      Program.Result r = inside("/bin/sh", "/app/install.sh", "--system", "--prefix", prefix);
       refused(r, "isn't a folder of one application");
       assertThat(names()).isEqualTo(before);
     }
-    ok(
-        w.program()
-            .run(
-                "chroot",
-                root.toString(),
-                "/bin/sh",
-                "/app/install.sh",
-                "--system",
-                "--prefix",
-                "/usr/lib/petrel"));
-    assertThat(w.program().run("chroot", root.toString(), "/usr/local/bin/petrel").out())
-        .isEqualTo("petrel 1\n");
-    ok(w.program().run("chroot", root.toString(), "/bin/sh", "/usr/lib/petrel/uninstall.sh"));
+    ok(inside("/bin/sh", "/app/install.sh", "--system", "--prefix", "/usr/lib/petrel"));
+    assertThat(inside("/usr/local/bin/petrel").out()).isEqualTo("petrel 1\n");
+    ok(inside("/bin/sh", "/usr/lib/petrel/uninstall.sh"));
     assertThat(names()).isEqualTo(before);
+  }
+
+  /** A command of the system that stands in the root. */
+  private Program.Result inside(String... command) throws Exception {
+    List<String> all = new ArrayList<>(List.of("chroot", root.toString()));
+    all.addAll(List.of(command));
+    return w.program().run(all.toArray(String[]::new));
   }
 
   private Map<String, String> names() throws Exception {

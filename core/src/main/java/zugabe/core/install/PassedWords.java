@@ -86,10 +86,9 @@ public final class PassedWords {
         InstallCode.Z3021,
         where,
         program.name()
-            + " can't be started with the argument "
-            + text.chars()
-                .mapToObj(c -> c < ' ' ? "\\u00" + hex(c) : String.valueOf((char) c))
-                .collect(java.util.stream.Collectors.joining("", "\"", "\""))
+            + " can't be started with the argument \""
+            + text
+            + '"'
             + (platform.isEmpty() ? "" : " on " + platform)
             + ": "
             + why
