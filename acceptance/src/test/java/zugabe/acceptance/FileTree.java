@@ -5,8 +5,12 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 
 /** What lies in a folder, to compare it before and after. */
@@ -22,6 +26,16 @@ final class FileTree {
       }
     }
     return tree;
+  }
+
+  /** What is in one tree only or differs, short enough to be read. */
+  static List<String> differences(Map<String, String> wanted, Map<String, String> is) {
+    Set<String> paths = new TreeSet<>(wanted.keySet());
+    paths.addAll(is.keySet());
+    return paths.stream()
+        .filter(p -> !Objects.equals(wanted.get(p), is.get(p)))
+        .map(p -> "%s: %.200s, wanted %.200s".formatted(p, is.get(p), wanted.get(p)))
+        .toList();
   }
 
   private static String text(Path p) throws IOException {

@@ -10,6 +10,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.BeforeMethod;
@@ -50,6 +52,9 @@ public final class InstallTest {
       fi
       echo "tern 1.9:" "$@"
       """;
+
+  /** A few for each run of the tests; {@code -Dzugabe.kills=54} and more by hand. */
+  private static final int KILLS = Integer.getInteger("zugabe.kills", 9);
 
   private Workspace w;
   private Path home;
@@ -284,6 +289,45 @@ public final class InstallTest {
       assertThat(tree(home)).as(command + " " + nth).isEqualTo(wanted);
     }
     assertThat(failures).isPositive();
+  }
+
+  /** Killed with all that it started, at any moment; the same for removal. */
+  @Test(dataProvider = "shells")
+  public void killedAtAnyMomentItIsDoneOverOnTheNextRun(String shell) throws Exception {
+    ok(install(shell, "1.9", "--no-first-run"));
+    long begin = System.nanoTime();
+    ok(install(shell, "1.10", "--no-first-run"));
+    long whole = System.nanoTime() - begin;
+    Map<String, String> wanted = tree(home);
+    Random random = new Random(5);
+    for (int i = 0, killed = 0; killed < KILLS; i++) {
+      assertThat(i).as("runs for %d kills", killed).isLessThan(20 * KILLS);
+      boolean removal = i % 3 == 2;
+      Path script =
+          removal
+              ? home.resolve(".local/lib/tern/uninstall.sh")
+              : w.path("tern-" + (i % 3 == 0 ? "1.10" : "1.9") + "/install.sh");
+      List<String> command = new ArrayList<>(List.of("setsid"));
+      command.addAll(List.of(shell.split(" ", -1)));
+      command.addAll(
+          removal
+              ? List.of(script.toString(), "--purge")
+              : List.of(script.toString(), "--user", "--downgrade", "--no-first-run"));
+      Process p =
+          w.program()
+              .with("HOME", home.toString())
+              .builder(command.toArray(String[]::new))
+              .redirectErrorStream(true)
+              .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+              .start();
+      if (!p.waitFor((long) (random.nextDouble() * whole), TimeUnit.NANOSECONDS)) {
+        w.program().run("kill", "-9", "--", "-" + p.pid());
+        killed += p.waitFor() == 137 ? 1 : 0;
+      }
+      Program.Result again = install(shell, "1.10", "--downgrade", "--no-first-run");
+      assertThat(again.exit()).as("%d %s %s", i, removal, again.all()).isZero();
+      assertThat(FileTree.differences(wanted, tree(home))).as("%d %s", i, removal).isEmpty();
+    }
   }
 
   @Test(dataProvider = "shells")

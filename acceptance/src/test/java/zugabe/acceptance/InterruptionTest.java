@@ -16,7 +16,7 @@ import org.testng.annotations.Test;
  * name.
  */
 public final class InterruptionTest {
-  private static final int KILLS = 25;
+  private static final int KILLS = Integer.getInteger("zugabe.kills", 25);
 
   private static Workspace large() throws IOException {
     Workspace w = Workspace.withProgram();
@@ -117,7 +117,7 @@ public final class InterruptionTest {
       long begin = System.nanoTime();
       assertThat(w.program().started("build").exit()).isZero();
       long whole = System.nanoTime() - begin;
-      for (int i = 0; i < 26; i++) {
+      for (int i = 0; i < KILLS; i++) {
         w.write("zugabe.yaml", Workspace.RECIPE.replaceFirst("version: \\S+", "version: 1." + i));
         Process p =
             w.program()
