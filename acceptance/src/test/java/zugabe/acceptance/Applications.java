@@ -44,28 +44,49 @@ final class Applications {
     compile(w, "real");
   }
 
+  /** Beans and an embedded Tomcat, whose pages are found through a service. */
+  static void quay(Workspace w) throws IOException {
+    libraries(w, "spring", "tomcat-embed", "jakarta.annotation");
+    compile(w, "quay");
+    w.write(
+        "classes/META-INF/services/jakarta.servlet.ServletContainerInitializer",
+        "example.quay.Pages\n");
+  }
+
+  /** An embedded Jetty. */
+  static void pier(Workspace w) throws IOException {
+    libraries(w, "jetty", "slf4j", "jakarta.servlet");
+    compile(w, "pier");
+  }
+
   /** Compiles an application's sources into {@code classes}, beside its resources. */
   static void compile(Workspace w, String application) throws IOException {
+    Path sources = SOURCES.resolve(application);
+    compile(w, sources);
+    Path resources = sources.resolve("resources");
+    if (Files.isDirectory(resources)) {
+      try (Stream<Path> list = Files.list(resources)) {
+        for (Path file : list.toList()) {
+          Files.copy(file, w.path("classes").resolve(file.getFileName()));
+        }
+      }
+    }
+  }
+
+  /** Compiles all sources of a folder. */
+  static void compile(Workspace w, Path sources) throws IOException {
     Path classes = Files.createDirectories(w.path("classes"));
     List<String> arguments =
         new ArrayList<>(
             List.of("--release", "17", "-nowarn", "-encoding", "UTF-8", "-d", classes.toString()));
     arguments.add("-cp");
     arguments.add(classPath(w, "lib"));
-    try (Stream<Path> walk = Files.walk(SOURCES.resolve(application))) {
+    try (Stream<Path> walk = Files.walk(sources)) {
       walk.map(Path::toString).filter(p -> p.endsWith(".java")).forEach(arguments::add);
     }
     if (ToolProvider.getSystemJavaCompiler().run(null, null, null, arguments.toArray(String[]::new))
         != 0) {
-      throw new IllegalStateException("can't compile " + application);
-    }
-    Path resources = SOURCES.resolve(application).resolve("resources");
-    if (Files.isDirectory(resources)) {
-      try (Stream<Path> list = Files.list(resources)) {
-        for (Path file : list.toList()) {
-          Files.copy(file, classes.resolve(file.getFileName()));
-        }
-      }
+      throw new IllegalStateException("can't compile " + sources);
     }
   }
 

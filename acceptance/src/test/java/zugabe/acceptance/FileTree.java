@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -34,8 +35,14 @@ final class FileTree {
     paths.addAll(is.keySet());
     return paths.stream()
         .filter(p -> !Objects.equals(wanted.get(p), is.get(p)))
-        .map(p -> "%s: %.200s, wanted %.200s".formatted(p, is.get(p), wanted.get(p)))
+        .map(p -> p + ": " + extra(is.get(p), wanted.get(p)) + extra(wanted.get(p), is.get(p)))
         .toList();
+  }
+
+  private static String extra(String some, String others) {
+    List<String> lines = new ArrayList<>(String.valueOf(some).lines().toList());
+    lines.removeAll(String.valueOf(others).lines().toList());
+    return lines.toString();
   }
 
   private static String text(Path p) throws IOException {

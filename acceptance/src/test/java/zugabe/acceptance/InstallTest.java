@@ -291,6 +291,17 @@ public final class InstallTest {
     assertThat(failures).isPositive();
   }
 
+  /**
+   * Without what the record tells of folders: a removal that is killed behind its last file leaves
+   * empty ones, which then are nobody's.
+   */
+  private static Map<String, String> withoutFolders(Map<String, String> tree) {
+    tree.computeIfPresent(
+        ".local/lib/tern/.installed",
+        (path, text) -> text.replaceAll("(?m)^(dir|digest)\t.*\n", ""));
+    return tree;
+  }
+
   /** Killed with all that it started, at any moment; the same for removal. */
   @Test(dataProvider = "shells")
   public void killedAtAnyMomentItIsDoneOverOnTheNextRun(String shell) throws Exception {
@@ -298,7 +309,7 @@ public final class InstallTest {
     long begin = System.nanoTime();
     ok(install(shell, "1.10", "--no-first-run"));
     long whole = System.nanoTime() - begin;
-    Map<String, String> wanted = tree(home);
+    Map<String, String> wanted = withoutFolders(tree(home));
     Random random = new Random(5);
     for (int i = 0, killed = 0; killed < KILLS; i++) {
       assertThat(i).as("runs for %d kills", killed).isLessThan(20 * KILLS);
@@ -326,7 +337,9 @@ public final class InstallTest {
       }
       Program.Result again = install(shell, "1.10", "--downgrade", "--no-first-run");
       assertThat(again.exit()).as("%d %s %s", i, removal, again.all()).isZero();
-      assertThat(FileTree.differences(wanted, tree(home))).as("%d %s", i, removal).isEmpty();
+      assertThat(FileTree.differences(wanted, withoutFolders(tree(home))))
+          .as("%d %s", i, removal)
+          .isEmpty();
     }
   }
 

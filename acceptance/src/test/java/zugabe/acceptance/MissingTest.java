@@ -188,7 +188,7 @@ public final class MissingTest {
   public void servicesResourcesAndNativeLibraries() throws Exception {
     String body =
         main(
-            "for (Object o : java.util.ServiceLoader.load(lib.Level.class)) { a = null; }"
+            "java.util.ServiceLoader.load(lib.Level.class).findFirst().orElseThrow();"
                 + " Main.class.getResourceAsStream(\"tides.csv\"); System.loadLibrary(\"tidecalc\");");
     try (Workspace w = application(body)) {
       assertThat(check(w))

@@ -17,6 +17,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import org.testng.annotations.Test;
 import zugabe.formats.classfile.ClassLinks;
+import zugabe.formats.classfile.Guard;
 import zugabe.formats.classfile.LinkReader;
 
 /** A real application from which single classes and services of its libraries are taken away. */
@@ -57,7 +58,7 @@ public final class TakenAwayTest {
     try (Stream<Path> walk = Files.walk(w.path("classes"))) {
       for (Path p : walk.filter(f -> f.toString().endsWith(".class")).toList()) {
         for (ClassLinks.Link link : LinkReader.read(Files.readAllBytes(p)).links()) {
-          if (!link.guarded() && link.kind() != ClassLinks.Kind.RESOURCE) {
+          if (link.guard() == Guard.NONE && link.kind() != ClassLinks.Kind.RESOURCE) {
             names.add(link.owner());
           }
         }

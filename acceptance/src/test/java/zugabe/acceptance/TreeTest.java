@@ -210,7 +210,7 @@ public final class TreeTest {
       {
         "platforms: [linux-x64, windows-x64]",
         "platforms: linux-x64\n    runtimes: {linux-x64: old}",
-        "The runtime is Java 8, and the byte code of \"tern\" needs Java 17"
+        "The runtime is Java 8, and the program \"tern\" runs on Java 17+"
       },
       {
         "platforms: [linux-x64, windows-x64]",

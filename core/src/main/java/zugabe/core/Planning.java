@@ -14,6 +14,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.checks.Acceptance;
 import zugabe.core.checks.JavaVersionCheck;
@@ -25,9 +27,11 @@ import zugabe.core.checks.UselessKeys;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.jar.Travel;
 import zugabe.core.kind.Ready;
 import zugabe.core.kind.Registry;
 import zugabe.core.kind.Report;
+import zugabe.core.links.Links;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.ReadExtent;
@@ -159,11 +163,12 @@ final class Planning {
 
   private Optional<Checked> plan(Recipe recipe, Way way, Findings findings) throws IOException {
     Materials.Shelf shelf = new Materials.Shelf(way.workers(), cache, findings);
+    Links links = new Links(way.workers(), cache);
     Planner planner =
         new Planner(
             recipe,
             kinds,
-            new Planner.Reading(way.folder(), way.extent(), shelf, around.progress()),
+            new Planner.Reading(way.folder(), way.extent(), shelf, links, around.progress()),
             findings);
     if (findings.hasErrors()) {
       planner.matchAll();
@@ -172,7 +177,8 @@ final class Planning {
     List<String> names = way.request().names();
     Plan plan = planner.plan(names, sourceDate(findings));
     boolean whole = names.isEmpty() && !findings.hasErrors();
-    List<Ready> ready = findings.hasErrors() ? List.of() : check(plan, way.workers(), findings);
+    List<Ready> ready =
+        findings.hasErrors() ? List.of() : check(plan, way.workers(), links, findings);
     if (whole) {
       UselessKeys.run(recipe, plan, planner.usedRoots(), findings);
     }
@@ -185,8 +191,9 @@ final class Planning {
     return Optional.of(new Checked(plan, ready));
   }
 
-  private List<Ready> check(Plan plan, Workers workers, Findings findings) throws IOException {
-    JavaVersionCheck.run(plan, findings);
+  private List<Ready> check(Plan plan, Workers workers, Links links, Findings findings)
+      throws IOException {
+    JavaVersionCheck.run(plan, links, findings);
     Map<String, Report> reports = new LinkedHashMap<>();
     List<Ready> ready = new ArrayList<>();
     for (Planned d : plan.inOrder()) {
@@ -200,7 +207,12 @@ final class Planning {
     around.progress().at("looking at what is shipped", 0, 0);
     ShippedCheck.run(plan, workers, findings);
     around.progress().at("looking for what is missing", 0, 0);
-    MissingCheck.run(plan, workers, cache, findings);
+    Set<String> nested =
+        reports.entrySet().stream()
+            .filter(r -> r.getValue().travel().equals(Travel.NESTED.word()))
+            .map(Map.Entry::getKey)
+            .collect(Collectors.toSet());
+    MissingCheck.run(plan, nested, links, findings);
     return ready;
   }
 

@@ -146,6 +146,13 @@ awk -F "$tab" '$1 == "kept" { print $2 }' "$record" | while IFS= read -r path; d
   fi
 done
 dirs=$(awk -F "$tab" '$1 == "dir" { line[++n] = $2 } END { for (i = n; i > 0; i--) print line[i] }' "$record" | sort -r)
+# While there is a record, a removal that is killed can be done over; so what it lies in comes last.
+printf '%s\n' "$dirs" | while IFS= read -r dir; do
+  case $prefix/ in
+  "$dir"/*) ;;
+  *) [ -z "$dir" ] || rmdir "$root$dir" 2>/dev/null ;;
+  esac
+done
 # What stays is told by a record, so that it can be installed here again.
 act rm -f "$there/.first-run" "$there/.record"
 if [ -n "$(find "$there/." ! -name . -prune ! -name .lock ! -name .installed -print)" ]; then

@@ -10,6 +10,11 @@ import zugabe.core.finding.Severity;
 /** What is noticed about programs, their libraries and the files that go out. */
 public enum CheckCode implements Code {
   Z3004(ERROR, Basis.OPINION, "Byte code too new", "An older runtime refuses newer class files."),
+  Z3022(
+      NOTE,
+      Basis.OPINION,
+      "Classes for newer Java",
+      "Older runtimes never load them; code that did would fail there."),
   Z3019(
       WARNING,
       Basis.INPUT,

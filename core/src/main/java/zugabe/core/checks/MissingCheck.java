@@ -6,39 +6,43 @@ import java.util.Set;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.links.LinkCheck;
-import zugabe.core.materials.UserCache;
+import zugabe.core.links.Links;
 import zugabe.core.plan.Part;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Program;
 import zugabe.core.plan.Use;
-import zugabe.core.work.Workers;
 import zugabe.formats.classfile.ClassFacts;
 
 /** Looks for what programs need and don't have; each program once, whatever is made of it. */
 public final class MissingCheck {
   private final LinkCheck links;
   private final Set<String> done = new HashSet<>();
+  private final Set<String> told = new HashSet<>();
 
-  private MissingCheck(Workers workers, UserCache cache, Findings findings) {
-    this.links = new LinkCheck(workers, cache, findings);
+  private MissingCheck(Links links, Findings findings) {
+    this.links = new LinkCheck(links, findings);
   }
 
-  /** Checks every program of the plan, and every library of one's own. */
-  public static void run(Plan plan, Workers workers, UserCache cache, Findings findings)
+  /**
+   * Checks every program of the plan, and every library of one's own.
+   *
+   * @param nested names of the deliverables in which libraries lie as jars in the jar
+   */
+  public static void run(Plan plan, Set<String> nested, Links links, Findings findings)
       throws IOException {
-    MissingCheck check = new MissingCheck(workers, cache, findings);
+    MissingCheck check = new MissingCheck(links, findings);
     for (Planned d : plan.deliverables()) {
       for (Part part : d.parts()) {
         if (part.isJava()) {
-          check.look(part);
+          check.look(part, nested.contains(d.name()));
         }
       }
     }
   }
 
   /** A program, from its main class on; a library, from all that others may call. */
-  private void look(Part part) throws IOException {
+  private void look(Part part, boolean nested) throws IOException {
     String main = part.program().map(Program::main).orElse("");
     boolean inContainer = part.use() == Use.SERVED;
     int java =
@@ -46,8 +50,14 @@ public final class MissingCheck {
             ? part.program().get().java().from()
             : part.materials().highest().map(h -> ClassFacts.javaVersion(h.major())).orElse(8);
     Where where = part.program().map(Program::where).orElse(part.where());
-    if (done.add(part.materials().name() + " " + main + " " + java + " " + inContainer)) {
-      links.run(new LinkCheck.Subject(part.materials(), main, java, inContainer), where);
+    Links.Subject subject = new Links.Subject(part.materials(), main, java, inContainer);
+    String name = part.materials().name() + " " + main + " " + java + " " + inContainer;
+    if (done.add(name)) {
+      links.run(subject, where);
+    }
+    boolean inJar = nested || inContainer;
+    if (inJar && part.program().isPresent() && told.add(part.where() + name)) {
+      links.nested(subject, part.where());
     }
   }
 }

@@ -1,13 +1,10 @@
 package zugabe.core.install;
 
 import java.io.IOException;
-import java.util.Optional;
 import zugabe.core.finding.Findings;
-import zugabe.core.materials.Materials;
 import zugabe.core.plan.Part;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Program;
-import zugabe.formats.classfile.ClassFacts;
 
 /** Holds a carried runtime against the platform and the programs it is for. */
 final class RuntimeCheck {
@@ -35,21 +32,7 @@ final class RuntimeCheck {
 
   private static void check(Part part, Program program, CarriedRuntime runtime, Findings findings)
       throws IOException {
-    Optional<Materials.Highest> highest = part.materials().highest();
-    int needed = highest.map(h -> ClassFacts.javaVersion(h.major())).orElse(1);
-    if (runtime.java() < needed) {
-      findings.add(
-          InstallCode.Z3015,
-          runtime.where(),
-          "The runtime is Java "
-              + runtime.java()
-              + ", and the byte code of \""
-              + program.name()
-              + "\" needs Java "
-              + needed
-              + ".",
-          "Carry a newer runtime, or compile for Java " + runtime.java() + ".");
-    } else if (runtime.java() < program.java().from()
+    if (runtime.java() < program.java().from()
         || runtime.java() > program.java().to().orElse(Integer.MAX_VALUE)) {
       findings.add(
           InstallCode.Z3015,
@@ -58,7 +41,7 @@ final class RuntimeCheck {
               + runtime.java()
               + ", and the program \""
               + program.name()
-              + "\" says it runs on Java "
+              + "\" runs on Java "
               + program.java().text()
               + ".",
           "Carry another runtime, or change java: of the program.");

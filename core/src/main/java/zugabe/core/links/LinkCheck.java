@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -14,31 +13,15 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Severity;
 import zugabe.core.finding.Where;
 import zugabe.core.links.Missing.Sure;
-import zugabe.core.materials.Materials;
-import zugabe.core.materials.OwnFile;
-import zugabe.core.materials.UserCache;
-import zugabe.core.work.Workers;
 
 /** Tells what a program needs and doesn't have, grouped so that each remedy is told once. */
 public final class LinkCheck {
   private final Findings findings;
-  private final UserCache cache;
-  private final Workers workers;
-  private final ClassShelf shelf;
+  private final Links links;
 
-  /**
-   * What is looked at.
-   *
-   * @param main class; empty when others call in: a library, or what a container starts
-   * @param java version that it is to run on
-   */
-  public record Subject(Materials materials, String main, int java, boolean inContainer) {}
-
-  public LinkCheck(Workers workers, UserCache cache, Findings findings) {
-    this.cache = cache;
+  public LinkCheck(Links links, Findings findings) {
+    this.links = links;
     this.findings = findings;
-    this.workers = workers;
-    this.shelf = new ClassShelf(workers);
   }
 
   /**
@@ -46,31 +29,19 @@ public final class LinkCheck {
    *
    * @param where the recipe names it
    */
-  public void run(Subject subject, Where where) throws IOException {
-    CachedMissing kept = new CachedMissing(cache, workers, subject);
-    Optional<List<Missing>> known = kept.get();
-    List<Missing> missing = known.isPresent() ? known.get() : find(subject);
-    if (known.isEmpty()) {
-      kept.put(missing);
-    }
-    report(missing, subject.java(), where);
+  public void run(Links.Subject subject, Where where) throws IOException {
+    report(links.follow(subject).missing(), subject.java(), where);
   }
 
-  private List<Missing> find(Subject subject) throws IOException {
-    World world = World.of(subject.materials(), subject.java(), subject.inContainer(), shelf);
-    Reach reach = new Reach(world);
-    if (!subject.main().isEmpty()) {
-      reach.main(subject.main());
-    }
-    if (subject.main().isEmpty() || subject.inContainer()) {
-      for (OwnFile own : subject.materials().own()) {
-        String path = own.path();
-        if (path.endsWith(".class") && !path.startsWith("META-INF/")) {
-          reach.whole(path.substring(0, path.length() - 6));
-        }
+  /** Tells of code that asks the system's class loader, which doesn't see libraries in a jar. */
+  public void nested(Links.Subject subject, Where where) throws IOException {
+    Map<String, List<Missing>> byLibrary = new TreeMap<>();
+    for (Missing m : links.follow(subject).missing()) {
+      if (m.kind() == Missing.Kind.SYSTEM_LOADER && m.sure() != Sure.OPTIONAL) {
+        m.in().forEach(in -> byLibrary.computeIfAbsent(in, k -> new ArrayList<>()).add(m));
       }
     }
-    return reach.missing();
+    byLibrary.values().forEach(g -> report(new Reported(g, subject.java()), where));
   }
 
   private void report(List<Missing> all, int java, Where where) {
@@ -78,7 +49,7 @@ public final class LinkCheck {
     Map<String, List<Missing>> groups = new TreeMap<>();
     Set<String> optional = new TreeSet<>();
     for (Missing m : all) {
-      if (m.kind() == Missing.Kind.SOME_SERVERS) {
+      if (m.kind() == Missing.Kind.SOME_SERVERS || m.kind() == Missing.Kind.SYSTEM_LOADER) {
         continue;
       }
       if (m.sure() == Sure.OPTIONAL) {
@@ -123,7 +94,7 @@ public final class LinkCheck {
     return switch (m.kind()) {
       case CLASS, OTHER_JAVA, CONCEALED -> packageOf(m.name());
       case MEMBER -> m.name().substring(0, m.name().indexOf(' '));
-      case UNKNOWN, SOME_SERVERS -> "";
+      case UNKNOWN, SOME_SERVERS, SYSTEM_LOADER -> "";
       default -> m.name();
     };
   }
@@ -151,6 +122,7 @@ public final class LinkCheck {
       case UNKNOWN -> LinkCode.Z8009;
       case SOME_SERVERS -> LinkCode.Z8010;
       case DRIVER -> LinkCode.Z8011;
+      case SYSTEM_LOADER -> LinkCode.Z8012;
     };
   }
 }

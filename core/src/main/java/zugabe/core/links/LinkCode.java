@@ -59,7 +59,12 @@ public enum LinkCode implements Code {
       WARNING,
       Basis.OPINION,
       "Database driver missing",
-      "The program fails with \"No suitable driver\" when it connects.");
+      "The program fails with \"No suitable driver\" when it connects."),
+  Z8012(
+      WARNING,
+      Basis.OPINION,
+      "Asks the system's class loader",
+      "That loader doesn't see what is inside a jar in the jar: a container starts and answers 404, a scan finds nothing.");
 
   private final Severity severity;
   private final Basis basis;

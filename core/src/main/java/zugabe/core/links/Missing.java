@@ -1,5 +1,6 @@
 package zugabe.core.links;
 
+import java.util.List;
 import java.util.Set;
 
 /**
@@ -31,17 +32,29 @@ public record Missing(
     /**
      * A class or member that only some generations of servers have: as bits, a space, and the name.
      */
-    SOME_SERVERS
+    SOME_SERVERS,
+    /**
+     * The system's class loader is asked: by the class that is named, and behind a space the method
+     * that sets another.
+     */
+    SYSTEM_LOADER
   }
 
   /** How sure it is that somebody will miss it; the surer, the later. */
   public enum Sure {
     /** The code is prepared for its absence, or metadata call it optional. */
     OPTIONAL(1),
+    /**
+     * Of a method only: it is called where every error is caught. What it needs is optional then;
+     * what the methods need that it calls isn't.
+     */
+    TRIED(2),
     /** Only if objects are what they may be. */
-    MAYBE(2),
+    MAYBE(3),
     /** The code that needs it is called. */
-    CALLED(3);
+    CALLED(4);
+
+    private static final List<Sure> SURES = List.of(values());
 
     private final int rank;
 
@@ -55,7 +68,7 @@ public record Missing(
     }
 
     static Sure ofRank(int rank) {
-      return rank == OPTIONAL.rank ? OPTIONAL : rank == MAYBE.rank ? MAYBE : CALLED;
+      return SURES.get(rank - 1);
     }
   }
 

@@ -4,16 +4,24 @@ import java.util.List;
 import zugabe.formats.classfile.ClassLinks;
 import zugabe.formats.classfile.ClassLinks.Kind;
 import zugabe.formats.classfile.ClassLinks.Link;
+import zugabe.formats.classfile.Guard;
 
 /** A class that was read, in numbers. What its methods link to can be let go and read again. */
 final class Parsed {
   private static final List<Kind> KINDS = List.of(Kind.values());
-  private static final int KIND_BITS = 5;
+  private static final int KIND_BITS = 6;
   private static final int KIND_MASK = (1 << KIND_BITS) - 1;
+  private static final List<Guard> GUARDS = List.of(Guard.values());
   private static final byte HIDDEN = 1;
   private static final byte ABSTRACT = 2;
 
   final int name;
+
+  /** Class-file version. */
+  final int major;
+
+  /** Whether some method asks for Java's version. */
+  final boolean asksVersion;
 
   /** Of the superclass; below 0 for the class that has none. */
   final int superName;
@@ -33,6 +41,8 @@ final class Parsed {
 
   Parsed(ClassLinks from, Names names) {
     name = names.of(from.name());
+    major = from.major();
+    asksVersion = from.links().stream().anyMatch(l -> l.kind() == Kind.VERSION);
     superName = from.superName().isEmpty() ? -1 : names.of(from.superName());
     interfaces = from.interfaces().stream().mapToInt(names::of).toArray();
     isInterface = from.isInterface();
@@ -55,7 +65,7 @@ final class Parsed {
      *
      * @param member below 0 for none
      */
-    void follow(Kind kind, int owner, int member, boolean guarded);
+    void follow(Kind kind, int owner, int member, Guard guard);
   }
 
   /** A class's links in little room: two numbers for each, and which of them each method has. */
@@ -68,7 +78,7 @@ final class Parsed {
       table = new int[2 * from.links().size()];
       for (int i = 0; i < from.links().size(); i++) {
         Link link = from.links().get(i);
-        int kind = 2 * KINDS.indexOf(link.kind()) + (link.guarded() ? 1 : 0);
+        int kind = GUARDS.size() * KINDS.indexOf(link.kind()) + link.guard().ordinal();
         table[2 * i] = (names.of(link.owner()) << KIND_BITS) | kind;
         table[2 * i + 1] = link.member().isEmpty() ? -1 : names.of(link.member());
       }
@@ -102,11 +112,12 @@ final class Parsed {
     for (int i = held.starts[method]; i < held.starts[method + 1]; i++) {
       int at = 2 * held.places[i];
       int packed = held.table[at];
+      int kind = packed & KIND_MASK;
       follower.follow(
-          KINDS.get((packed & KIND_MASK) >> 1),
+          KINDS.get(kind / GUARDS.size()),
           packed >>> KIND_BITS,
           held.table[at + 1],
-          (packed & 1) != 0);
+          GUARDS.get(kind % GUARDS.size()));
     }
   }
 

@@ -4,6 +4,7 @@ import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.Deque;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -14,7 +15,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import zugabe.core.links.Missing.Sure;
+import zugabe.core.materials.Materials;
 import zugabe.formats.classfile.ClassLinks.Kind;
+import zugabe.formats.classfile.Guard;
 
 /**
  * Follows calls from a program's start: what is called directly is called; what is called on an
@@ -27,6 +30,14 @@ final class Reach {
 
   /** For Java's own classes, whichever calls. */
   private static final int JAVA = -1;
+
+  private static final String SETS_LOADER = "(Ljava/lang/ClassLoader;)V";
+
+  /** The newest first; which of several classes is named mustn't depend on the way here. */
+  private static final Comparator<Materials.Highest> ORDER =
+      Comparator.comparing(Materials.Highest::major, Comparator.reverseOrder())
+          .thenComparing(Materials.Highest::file)
+          .thenComparing(Materials.Highest::entry);
 
   private static final Pattern CLASS_NAME =
       Pattern.compile("[\\p{L}_$][\\p{L}\\p{N}_$]*(/[\\p{L}_$][\\p{L}\\p{N}_$]*)+");
@@ -47,6 +58,11 @@ final class Reach {
   private final Map<String, Need> missing = new TreeMap<>();
   private final AbsenceGuards prepared = new AbsenceGuards();
   private final Optionals optionals = new Optionals();
+
+  /** Methods that set a class loader, called by other parties than their own. */
+  private final Set<String> settersCalled = new HashSet<>();
+
+  private Optional<Materials.Highest> newest = Optional.empty();
 
   private record Work(ClassNode node, int method, Sure sure) {}
 
@@ -87,7 +103,28 @@ final class Reach {
   }
 
   List<Missing> missing() {
-    return missing.values().stream().map(Need::missing).map(prepared::judged).toList();
+    return missing.values().stream()
+        .map(Need::missing)
+        .filter(m -> m.kind() != Missing.Kind.SYSTEM_LOADER || !isSet(m.name()))
+        .map(prepared::judged)
+        .toList();
+  }
+
+  private boolean isSet(String asking) {
+    return settersCalled.contains(asking.substring(asking.indexOf(' ') + 1));
+  }
+
+  /** The highest class-file version of what is needed, and the first class that has it. */
+  Optional<Materials.Highest> newest() {
+    return newest;
+  }
+
+  private void newest(ClassNode node) {
+    Materials.Highest one =
+        new Materials.Highest(node.parsed.major, node.place.source(), node.place.entry());
+    if (newest.isEmpty() || ORDER.compare(one, newest.get()) < 0) {
+      newest = Optional.of(one);
+    }
   }
 
   private static Sure least(Sure a, Sure b) {
@@ -134,9 +171,38 @@ final class Reach {
           .parsed
           .follow(
               w.method(),
-              (kind, owner, member, guarded) ->
-                  follow(w.node(), kind, owner, member, guarded ? Sure.OPTIONAL : w.sure()));
+              (kind, owner, member, guard) ->
+                  follow(
+                      w.node(),
+                      kind,
+                      owner,
+                      member,
+                      isForNewer(w, owner) ? Guard.NARROW : guard,
+                      w.sure()));
     }
+  }
+
+  /**
+   * Whether a method links to a class of a newer Java's than its own, in the same library, and asks
+   * for the version first, itself or by a class that does.
+   */
+  private boolean isForNewer(Work w, int owner) {
+    ClassNode to = world.has(owner) ? world.node(owner) : null;
+    if (to == null
+        || to.parsed.major <= w.node().parsed.major
+        || to.place.library().orElse(null) != w.node().place.library().orElse(null)) {
+      return false;
+    }
+    boolean[] asks = new boolean[1];
+    w.node()
+        .parsed
+        .follow(
+            w.method(),
+            (kind, asked, member, guard) -> {
+              ClassNode node = world.has(asked) && asked != owner ? world.node(asked) : null;
+              asks[0] |= kind == Kind.VERSION || (node != null && node.parsed.asksVersion);
+            });
+    return asks[0];
   }
 
   private ClassShelf.Fetching fetch(List<Work> wave) throws IOException {
@@ -147,7 +213,7 @@ final class Reach {
           .parsed
           .follow(
               w.method(),
-              (kind, owner, member, guarded) -> {
+              (kind, owner, member, guard) -> {
                 if (!world.isKnown(owner)) {
                   owners.add(owner);
                 }
@@ -156,20 +222,23 @@ final class Reach {
     return world.fetch(owners);
   }
 
-  private void follow(ClassNode from, Kind kind, int owner, int member, Sure sure) {
+  private void follow(ClassNode from, Kind kind, int owner, int member, Guard guard, Sure reached) {
+    boolean isTried = guard == Guard.NONE && reached == Sure.TRIED;
+    Sure sure = guard != Guard.NONE || isTried ? Sure.OPTIONAL : reached;
+    Sure onward = onward(from, owner, guard, reached);
     switch (kind) {
       case CLASS -> touch(owner, sure, from);
       case NEW -> {
         if (touch(owner, sure, from)) {
-          make(owner, sure);
+          make(owner, onward);
         }
       }
-      case DIRECT -> direct(from, owner, member, sure);
-      case VIRTUAL -> virtual(from, owner, member, sure);
+      case DIRECT -> direct(from, owner, member, sure, onward);
+      case VIRTUAL -> virtual(from, owner, member, sure, onward);
       case STATIC_FIELD, FIELD -> {
         if (touch(owner, sure, from)) {
           member(from, owner, member, true, sure);
-          begin(owner, sure);
+          begin(owner, onward);
         }
       }
       case NAMED -> {
@@ -186,9 +255,34 @@ final class Reach {
       case BY_NAME -> byName(from, owner, sure);
       case RESOURCE -> resource(from, names.text(owner), sure);
       case NATIVE -> nativeLibrary(from, names.text(owner), sure);
-      case SERVICE -> service(from, owner, sure);
+      case SERVICE -> service(from, owner, sure, Sure.MAYBE);
+      case SERVICE_IF_ANY -> service(from, owner, sure, Sure.OPTIONAL);
       case DATABASE -> database(from, names.text(owner), sure);
+      case SYSTEM_LOADER -> {
+        String asking = names.dotted(from.parsed.name) + ' ' + names.text(owner);
+        miss(Missing.Kind.SYSTEM_LOADER, asking, sure, from);
+      }
+      case VERSION -> {
+        // looked at where it is followed by what it decides
+      }
     }
+  }
+
+  /**
+   * How surely what is called from a method is reached. Whoever catches every error isn't prepared
+   * for the absence of all that is called below, but of what he tries; an application that does so
+   * means to report errors.
+   */
+  private Sure onward(ClassNode from, int owner, Guard guard, Sure reached) {
+    if (guard == Guard.NARROW) {
+      return Sure.OPTIONAL;
+    }
+    if (guard == Guard.BROAD) {
+      ClassNode to = from.isOwn() && world.has(owner) ? world.node(owner) : null;
+      boolean withinApplication = to != null && to.isOwn() && reached != Sure.TRIED;
+      return withinApplication ? reached : least(reached, Sure.TRIED);
+    }
+    return reached == Sure.TRIED ? Sure.MAYBE : reached;
   }
 
   /** Libraries have lists of all databases that there are; an application means its own. */
@@ -226,32 +320,45 @@ final class Reach {
     return true;
   }
 
-  private void direct(ClassNode from, int owner, int member, Sure sure) {
+  /** Notes that somebody else than a class's own library sets its class loader. */
+  private void sets(ClassNode from, int owner, int member) {
+    String selector = names.text(member);
+    if (selector.endsWith(SETS_LOADER)) {
+      ClassNode to = world.node(owner);
+      if (to != null && to.place.library().orElse(null) != from.place.library().orElse(null)) {
+        settersCalled.add(selector.substring(0, selector.length() - SETS_LOADER.length()));
+      }
+    }
+  }
+
+  private void direct(ClassNode from, int owner, int member, Sure sure, Sure onward) {
+    sets(from, owner, member);
     if (touch(owner, sure, from)) {
-      begin(owner, sure);
-      if (!called(owner, names.hash(member), sure)) {
+      begin(owner, onward);
+      if (!called(owner, names.hash(member), onward)) {
         member(from, owner, member, false, sure);
       }
     }
   }
 
-  private void virtual(ClassNode from, int owner, int member, Sure sure) {
+  private void virtual(ClassNode from, int owner, int member, Sure sure, Sure onward) {
     if (!touch(owner, sure, from)) {
       return;
     }
     member(from, owner, member, false, sure);
+    sets(from, owner, member);
     int selector = names.hash(member);
-    if (calls.get(owner, selector) >= sure.rank()) {
+    if (calls.get(owner, selector) >= onward.rank()) {
       return;
     }
-    calls.put(owner, selector, sure.rank());
+    calls.put(owner, selector, onward.rank());
     ClassNode itself = world.node(owner);
     if (itself != null && itself.isMade()) {
-      dispatch(itself, owner, selector, sure);
+      dispatch(itself, owner, selector, onward);
     }
     List<ClassNode> below = madeBelow.get(owner);
     for (int i = 0; below != null && i < below.size(); i++) {
-      dispatch(below.get(i), owner, selector, sure);
+      dispatch(below.get(i), owner, selector, onward);
     }
   }
 
@@ -290,7 +397,7 @@ final class Reach {
     if (offered.generations() == most) {
       return false;
     }
-    if (sure != Sure.OPTIONAL) {
+    if (sure != Sure.OPTIONAL && (from.isOwn() || !Servers.isOne(names.text(from.parsed.name)))) {
       String name = names.dotted(offered.owner()) + (member < 0 ? "" : ' ' + names.text(member));
       miss(Missing.Kind.SOME_SERVERS, offered.generations() + " " + name, sure, from);
     }
@@ -304,6 +411,9 @@ final class Reach {
       return world.has(name) || isElsewhere(name, sure, from);
     }
     if (node.touch(sure)) {
+      if (sure != Sure.OPTIONAL && !node.place.isForNewer()) {
+        newest(node);
+      }
       if (node.parsed.superName >= 0) {
         touch(node.parsed.superName, sure, node);
       }
@@ -407,17 +517,29 @@ final class Reach {
     }
   }
 
+  /** Whether a text is a class's name; where there is no such class, also by its first letter. */
+  private boolean isClassName(int name) {
+    String text = names.text(name);
+    return CLASS_NAME.matcher(text).matches()
+        && (world.has(name) || !Character.isLowerCase(text.charAt(text.lastIndexOf('/') + 1)));
+  }
+
   private void byName(ClassNode from, int name, Sure sure) {
-    Sure named = least(sure, Sure.MAYBE);
-    if (CLASS_NAME.matcher(names.text(name)).matches() && touch(name, named, from)) {
+    ClassNode to = world.has(name) ? world.node(name) : null;
+    // an application that has a class means to use it, however it looks for it
+    Sure named = to != null && to.isOwn() ? Sure.MAYBE : least(sure, Sure.MAYBE);
+    if (isClassName(name) && touch(name, named, from)) {
       byConstructor(name, named);
     }
   }
 
-  private void service(ClassNode from, int service, Sure sure) {
+  /**
+   * @param wanted how surely somebody misses a provider when there is none
+   */
+  private void service(ClassNode from, int service, Sure sure, Sure wanted) {
     Set<String> providers = world.providers(names.text(service));
     if (providers.isEmpty() && world.has(service)) {
-      miss(Missing.Kind.NO_PROVIDER, names.dotted(service), Sure.MAYBE, from);
+      miss(Missing.Kind.NO_PROVIDER, names.dotted(service), wanted, from);
     }
     for (String provider : providers) {
       int name = names.of(provider);

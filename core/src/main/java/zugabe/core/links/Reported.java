@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import zugabe.core.links.Missing.Sure;
+import zugabe.formats.classfile.ClassLinks;
 import zugabe.formats.classfile.MemberText;
 
 /** Missing things that one remedy mends, in words. */
@@ -43,6 +44,10 @@ record Reported(List<Missing> group, int java) {
               + Servers.text(servers(group.get(0)))
               + " only; "
               + needed();
+      case SYSTEM_LOADER ->
+          askers()
+              + " the system's class loader, which doesn't see libraries inside the jar; "
+              + "what they look for there, they won't find.";
       case CONCEALED ->
           names
               + (isOne() ? " is" : " are")
@@ -109,6 +114,25 @@ record Reported(List<Missing> group, int java) {
     return few(List.copyOf(by)) + (by.size() == 1 ? " looks" : " look");
   }
 
+  private String askers() {
+    List<String> names = group.stream().map(m -> m.name().split(" ", -1)[0]).distinct().toList();
+    Set<String> in = new TreeSet<>();
+    group.forEach(m -> in.addAll(m.in()));
+    return few(names) + " (" + few(List.copyOf(in)) + (names.size() == 1 ? ") asks" : ") ask");
+  }
+
+  /** The line of code that hands over another loader, where it is known. */
+  private String otherLoader() {
+    boolean server = group.stream().anyMatch(m -> m.name().startsWith("org.apache.catalina."));
+    String setter = group.get(0).name().substring(group.get(0).name().indexOf(' ') + 1);
+    if (server) {
+      return "Call tomcat.getServer().setParentClassLoader(Main.class.getClassLoader()) before it starts, Main being a class of yours";
+    }
+    return setter.equals(ClassLinks.ITSELF)
+        ? "Hand over a class loader of yours, such as Main.class.getClassLoader(), if there is a way to"
+        : "Call " + setter + "(Main.class.getClassLoader()) on it, Main being a class of yours";
+  }
+
   String fix() {
     String name = group.get(0).name();
     String home = name.contains(".") ? name.substring(0, name.lastIndexOf('.')) : "";
@@ -130,6 +154,7 @@ record Reported(List<Missing> group, int java) {
       case DRIVER -> "Add the library of the database's driver to libraries:.";
       case NATIVE -> "Name its files by platform under natives:.";
       case UNKNOWN -> "Rehearse what depends on them, such as plug-ins and drivers.";
+      case SYSTEM_LOADER -> otherLoader() + ". Or write libraries: merged or beside.";
       case SOME_SERVERS -> "Choose a server of that generation, or do without " + them() + ".";
       case CONCEALED ->
           "Take a newer version of the library, or allow it by an option such as --add-exports.";

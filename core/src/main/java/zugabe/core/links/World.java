@@ -53,8 +53,14 @@ final class World {
    *
    * @param source the file, as the user would name it; for own classes the class file
    * @param library empty for own classes
+   * @param entry inside the library; empty for own classes
    */
-  record Place(String source, Optional<Library> library, Content content) {}
+  record Place(String source, Optional<Library> library, String entry, Content content) {
+    /** Whether only newer versions of Java see it (JAR File Specification, multi-release). */
+    boolean isForNewer() {
+      return entry.startsWith(VERSIONS);
+    }
+  }
 
   private World(int java, boolean onServer, List<Library> libraries, ClassShelf shelf)
       throws IOException {
@@ -100,7 +106,7 @@ final class World {
     String path = own.path();
     file(path);
     if (path.endsWith(CLASS)) {
-      place(path, new Place(own.file().name(), Optional.empty(), own.file()));
+      place(path, new Place(own.file().name(), Optional.empty(), "", own.file()));
     }
     service(path, own.file());
   }
@@ -132,7 +138,8 @@ final class World {
       // a copy of the server's interfaces is left to the server
       if (path.endsWith(CLASS)
           && !others.isServers(path.substring(0, path.length() - CLASS.length()))) {
-        place(path, new Place(library.file().name(), it, e.getValue()));
+        place(
+            path, new Place(library.file().name(), it, e.getValue().entry().name(), e.getValue()));
       }
       service(path, e.getValue());
     }

@@ -19,6 +19,7 @@ import zugabe.core.finding.Located;
 import zugabe.core.finding.Nearest;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.links.Links;
 import zugabe.core.materials.FilePattern;
 import zugabe.core.materials.Finder;
 import zugabe.core.materials.Materials;
@@ -47,8 +48,10 @@ public final class Planner {
    * @param folder the recipe's, absolute and normalised
    * @param extent how much of the files is going to be read
    * @param shelf for what is read
+   * @param links followed where what a program needs depends on them
    */
-  public record Reading(Path folder, ReadExtent extent, Materials.Shelf shelf, Progress progress) {}
+  public record Reading(
+      Path folder, ReadExtent extent, Materials.Shelf shelf, Links links, Progress progress) {}
 
   public Planner(Recipe recipe, KindPlans kinds, Reading reading, Findings findings) {
     this.recipe = recipe;
@@ -146,7 +149,12 @@ public final class Planner {
     noTwoForOneFile();
     Set<String> wanted = withHeld(names);
     Resolving by =
-        new Resolving(recipe, groups, finder, app, recipe.app().time().orElse(time), findings);
+        new Resolving(
+            recipe,
+            new Resolving.Found(groups, finder, reading.links()),
+            app,
+            recipe.app().time().orElse(time),
+            findings);
     List<Planned> planned = new ArrayList<>();
     for (Map.Entry<String, DeliverableSpec> d : recipe.deliverables().entrySet()) {
       if (wanted.contains(d.getKey())) {

@@ -10,6 +10,7 @@ import zugabe.core.finding.Located;
 import zugabe.core.finding.Nearest;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.links.Links;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.recipe.JavaRange;
@@ -20,10 +21,12 @@ import zugabe.formats.classfile.ClassFacts;
 /** Resolves what a program starts, from what the recipe says and what the materials hold. */
 final class ProgramResolver {
   private final Materials materials;
+  private final Links links;
   private final Findings findings;
 
-  ProgramResolver(Materials materials, Findings findings) {
+  ProgramResolver(Materials materials, Links links, Findings findings) {
     this.materials = materials;
+    this.links = links;
     this.findings = findings;
   }
 
@@ -48,8 +51,7 @@ final class ProgramResolver {
     if (main.isEmpty()) {
       return Optional.empty();
     }
-    int from = materials.highest().map(h -> ClassFacts.javaVersion(h.major())).orElse(1);
-    JavaRange needed = new JavaRange(from, OptionalInt.empty());
+    JavaRange needed = needed(main.get());
     boolean toolkit = new MainClass(materials, findings).isToolkits(main.get());
     if (named.isEmpty()) {
       Program.JavaStart start =
@@ -64,6 +66,23 @@ final class ProgramResolver {
             said.modules().map(ProgramResolver::modules),
             toolkit);
     return Optional.of(planned(named.get(), start));
+  }
+
+  /**
+   * The Java that the classes need which the program doesn't do without. Links are followed only
+   * where some class is newer than the one that starts.
+   */
+  private JavaRange needed(String main) throws IOException {
+    int highest = materials.highest().map(Materials.Highest::major).orElse(0);
+    int start = materials.classes().named(main).map(ClassFacts::major).orElse(0);
+    if (start > 0 && start < highest) {
+      Links.Subject subject =
+          new Links.Subject(materials, main, ClassFacts.javaVersion(highest), false);
+      int reached = links.follow(subject).newest().map(Materials.Highest::major).orElse(0);
+      highest = Math.max(start, reached);
+    }
+    int from = highest == 0 ? 1 : ClassFacts.javaVersion(highest);
+    return new JavaRange(from, OptionalInt.empty());
   }
 
   private Optional<String> main(

@@ -9,6 +9,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.links.Links;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.FilePattern;
 import zugabe.core.materials.Finder;
@@ -26,15 +27,19 @@ public final class Resolving {
   private final Recipe recipe;
   private final Groups groups;
   private final Finder finder;
+  private final Links links;
   private final Identity app;
   private final Instant time;
   private final Findings findings;
 
-  Resolving(
-      Recipe recipe, Groups groups, Finder finder, Identity app, Instant time, Findings findings) {
+  /** Where materials are found, and what their code tells. */
+  record Found(Groups groups, Finder finder, Links links) {}
+
+  Resolving(Recipe recipe, Found found, Identity app, Instant time, Findings findings) {
     this.recipe = recipe;
-    this.groups = groups;
-    this.finder = finder;
+    this.groups = found.groups();
+    this.finder = found.finder();
+    this.links = found.links();
     this.app = app;
     this.time = time;
     this.findings = findings;
@@ -150,7 +155,7 @@ public final class Resolving {
       Where where,
       boolean search)
       throws IOException {
-    return new ProgramResolver(materials, findings).of(program, written, where, search);
+    return new ProgramResolver(materials, links, findings).of(program, written, where, search);
   }
 
   /** A program of this name with its materials, as it goes into an install tree. */

@@ -5,18 +5,23 @@ import java.util.List;
 /**
  * What a class links to, method by method. Names have slashes.
  *
+ * @param major class-file version
  * @param superName empty for {@code java/lang/Object}
  * @param fields with their descriptors, as {@code name descriptor}
  * @param links each once, however many methods have it
  */
 public record ClassLinks(
     String name,
+    int major,
     int access,
     String superName,
     List<String> interfaces,
     List<String> fields,
     List<Method> methods,
     List<Link> links) {
+
+  /** In place of a method that sets a class loader: there is none. */
+  public static final String ITSELF = "-";
 
   private static final int ACC_STATIC = 8;
   private static final int ACC_ABSTRACT = 0x400;
@@ -79,6 +84,15 @@ public record ClassLinks(
     NATIVE,
     /** Providers of a service are looked for. */
     SERVICE,
+    /** The same where it goes on without any. */
+    SERVICE_IF_ANY,
+    /**
+     * The system class loader is asked, and no other: its owner is the name of the method that sets
+     * another, or {@link ClassLinks#ITSELF}.
+     */
+    SYSTEM_LOADER,
+    /** The version of Java is asked for. */
+    VERSION,
     /** A constant is, or begins, the address of a database: its start, such as {@code jdbc:h2:}. */
     DATABASE
   }
@@ -88,9 +102,9 @@ public record ClassLinks(
    *
    * @param owner class, or the constant name
    * @param member of it: a method's selector, or a field as {@code name descriptor}; else empty
-   * @param guarded whether it stands where the error of a missing class is caught
+   * @param guard what is caught where it stands
    */
-  public record Link(Kind kind, String owner, String member, boolean guarded) {}
+  public record Link(Kind kind, String owner, String member, Guard guard) {}
 
   public boolean isInterface() {
     return (access & ACC_INTERFACE) != 0;

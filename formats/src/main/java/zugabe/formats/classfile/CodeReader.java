@@ -1,5 +1,8 @@
 package zugabe.formats.classfile;
 
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Set;
 import zugabe.formats.classfile.ClassLinks.Kind;
 
 /** Reads a method's instructions for what they link to, and for constants that name something. */
@@ -8,22 +11,38 @@ final class CodeReader {
   private static final int NEAR = 8;
 
   private static final int MAX_NAME = 200;
+
+  private static final int ATHROW = 191;
+
+  /** System properties that tell which Java runs. */
+  private static final Set<String> VERSIONS =
+      Set.of(
+          "java.version",
+          "java.specification.version",
+          "java.vm.specification.version",
+          "java.class.version");
+
   private final ConstantPool pool;
   private final LinkTable table;
   private final Guards guards;
+  private final LoaderUse loaders;
   private int count;
   private int offset;
-  private boolean guarded;
+  private Guard guard;
   private String text;
   private int textAt = -NEAR - 1;
   private String literal;
   private String literalBefore;
   private int literalAt = -NEAR - 1;
+  private final Map<String, Guard> services = new LinkedHashMap<>();
+  private boolean loops;
+  private boolean insists;
 
-  CodeReader(ConstantPool pool, LinkTable table, Guards guards) {
+  CodeReader(ConstantPool pool, LinkTable table, Guards guards, LoaderUse loaders) {
     this.pool = pool;
     this.table = table;
     this.guards = guards;
+    this.loaders = loaders;
   }
 
   /**
@@ -34,34 +53,50 @@ final class CodeReader {
   void instruction(int at, int offset) {
     count++;
     int opcode = pool.u1(at);
+    insists |= opcode == ATHROW;
     boolean links = opcode == Instructions.LDC || opcode == Instructions.LDC_W;
     if (!links && (opcode < Instructions.GETSTATIC || opcode > Instructions.MULTIANEWARRAY)) {
       return;
     }
     this.offset = offset;
-    this.guarded = guards.isGuarded(offset);
+    this.guard = guards.at(offset);
     switch (opcode) {
       case Instructions.LDC -> constant(pool.u1(at + 1));
       case Instructions.LDC_W -> constant(pool.u2(at + 1));
-      case Instructions.GETSTATIC, Instructions.PUTSTATIC ->
-          table.member(Kind.STATIC_FIELD, pool.u2(at + 1), guarded);
-      case Instructions.GETSTATIC + 2, Instructions.PUTFIELD ->
-          table.member(Kind.FIELD, pool.u2(at + 1), guarded);
+      case Instructions.GETSTATIC, Instructions.PUTSTATIC -> staticField(pool.u2(at + 1));
+      case Instructions.GETSTATIC + 2, Instructions.PUTFIELD -> {
+        table.member(Kind.FIELD, pool.u2(at + 1), guard);
+        loaders.field(pool.memberType(pool.u2(at + 1)));
+      }
       case Instructions.INVOKEVIRTUAL, Instructions.INVOKEINTERFACE ->
           call(Kind.VIRTUAL, pool.u2(at + 1));
       case Instructions.INVOKEVIRTUAL + 1, Instructions.INVOKEVIRTUAL + 2 ->
           call(Kind.DIRECT, pool.u2(at + 1));
-      case Instructions.INVOKEDYNAMIC -> table.callSite(pool.u2(at + 1), guarded);
-      case Instructions.NEW -> table.type(Kind.NEW, pool.u2(at + 1), guarded);
+      case Instructions.INVOKEDYNAMIC -> table.callSite(pool.u2(at + 1), guard);
+      case Instructions.NEW -> table.type(Kind.NEW, pool.u2(at + 1), guard);
       case Instructions.ANEWARRAY,
           Instructions.CHECKCAST,
           Instructions.INSTANCEOF,
           Instructions.MULTIANEWARRAY ->
-          table.type(Kind.CLASS, pool.u2(at + 1), guarded);
+          table.type(Kind.CLASS, pool.u2(at + 1), guard);
       default -> {
         // the others of that range link to nothing
       }
     }
+  }
+
+  /** At the end of a method. */
+  void end() {
+    boolean ifAny = loops && !insists;
+    services.forEach(
+        (service, caught) ->
+            table.add(ifAny ? Kind.SERVICE_IF_ANY : Kind.SERVICE, service, caught));
+    loaders.asked().ifPresent(how -> table.add(Kind.SYSTEM_LOADER, how, Guard.NONE));
+  }
+
+  private void staticField(int field) {
+    table.member(Kind.STATIC_FIELD, field, guard);
+    loaders.field(pool.memberType(field));
   }
 
   private void constant(int index) {
@@ -69,13 +104,15 @@ final class CodeReader {
     if (tag == ConstantPool.STRING) {
       text = pool.named(index);
       textAt = count;
-      if (isClassName(text)) {
-        table.add(Kind.NAMED, text.replace('.', '/'), true);
+      if (VERSIONS.contains(text)) {
+        table.add(Kind.VERSION, text, Guard.NONE);
+      } else if (isClassName(text)) {
+        table.add(Kind.NAMED, text.replace('.', '/'), Guard.NARROW);
       } else {
-        table.database(text, guarded);
+        table.database(text, guard);
       }
     } else if (tag == ConstantPool.CLASS) {
-      table.type(Kind.CLASS, index, guarded);
+      table.type(Kind.CLASS, index, guard);
       literalBefore = literal;
       literal = pool.named(index);
       literalAt = count;
@@ -117,13 +154,24 @@ final class CodeReader {
   }
 
   private void call(Kind kind, int method) {
-    table.member(kind, method, guarded);
+    table.member(kind, method, guard);
     String owner = pool.owner(method);
+    loaders.call(
+        owner,
+        pool.memberName(method),
+        pool.memberType(method),
+        guards.ofLookup(offset) == Guard.NONE);
+    String name = pool.memberName(method);
+    loops |= name.equals("hasNext") || name.equals("forEach");
+    insists |= name.equals("orElseThrow");
+    if (owner.equals("java/lang/Runtime") && name.equals("version")) {
+      table.add(Kind.VERSION, owner, Guard.NONE);
+    }
     if (owner.equals("java/lang/Class")
         || owner.equals("java/lang/ClassLoader")
         || owner.equals("java/lang/System")
         || owner.equals("java/util/ServiceLoader")) {
-      looksUp(owner, pool.memberName(method));
+      looksUp(owner, name);
     }
   }
 
@@ -139,7 +187,7 @@ final class CodeReader {
         if (hasText) {
           lookup(Kind.BY_NAME, text.replace('.', '/'));
         } else {
-          table.add(Kind.UNKNOWN, owner, true);
+          table.add(Kind.UNKNOWN, owner, Guard.NARROW);
         }
       }
       case "java/lang/System.loadLibrary" -> {
@@ -164,7 +212,7 @@ final class CodeReader {
       }
       case "java/util/ServiceLoader.load" -> {
         if (hasLiteral) {
-          lookup(Kind.SERVICE, literal);
+          services.put(literal, guards.ofLookup(offset));
         }
       }
       default -> {
@@ -176,7 +224,7 @@ final class CodeReader {
   private void lookup(Kind kind, String name) {
     textAt = -NEAR - 1;
     if (!name.isEmpty()) {
-      table.add(kind, name, guards.isLookupGuarded(offset));
+      table.add(kind, name, guards.ofLookup(offset));
     }
   }
 }

@@ -133,6 +133,11 @@ final class ConstantPool {
     return text(u2(place(u2(place(index) + 3)) + 1));
   }
 
+  /** The descriptor of a field or method. */
+  String memberType(int index) {
+    return text(u2(place(u2(place(index) + 3)) + 3));
+  }
+
   /** The kind of a method handle (section 4.4.8). */
   int handleKind(int index) {
     return u1(place(index) + 1);

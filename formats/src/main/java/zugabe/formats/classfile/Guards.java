@@ -7,6 +7,7 @@ import java.util.Set;
 /** Where a method's code catches the error of a missing class (JVM Specification, 4.7.3). */
 final class Guards {
   private static final int ENTRY_BYTES = 8;
+  private static final String EVERYTHING = "java/lang/Throwable";
   private static final Set<String> LINKING =
       Set.of(
           "java/lang/NoClassDefFoundError",
@@ -16,8 +17,11 @@ final class Guards {
           "java/lang/NoSuchFieldError",
           "java/lang/ExceptionInInitializerError",
           "java/lang/UnsatisfiedLinkError",
-          "java/lang/Error",
-          "java/lang/Throwable");
+          "java/lang/ClassFormatError",
+          "java/lang/UnsupportedClassVersionError");
+
+  private static final Set<String> BROAD = Set.of("java/lang/Error", EVERYTHING);
+
   private static final Set<String> LOOKING =
       Set.of(
           "java/lang/ClassNotFoundException",
@@ -26,16 +30,18 @@ final class Guards {
 
   private final List<String> caught = new ArrayList<>();
   private final List<Range> linking = new ArrayList<>();
+  private final List<Range> broad = new ArrayList<>();
   private final List<Range> looking = new ArrayList<>();
 
   private record Range(int start, int end) {}
 
   /**
-   * Reads an exception table.
+   * Reads the exception table of a method's code.
    *
-   * @param at where it starts
+   * @param code where the code starts
    */
-  Guards(ConstantPool pool, int at) {
+  Guards(ConstantPool pool, int code, int length) {
+    int at = code + length;
     int count = pool.u2(at);
     for (int i = 0; i < count; i++) {
       int entry = at + 2 + ENTRY_BYTES * i;
@@ -45,8 +51,14 @@ final class Guards {
         // a class that isn't there is never thrown, but the verifier may look for it
         caught.add(name);
         Range range = new Range(pool.u2(entry), pool.u2(entry + 2));
+        if (name.equals(EVERYTHING) && Rethrowing.is(pool, code, length, pool.u2(entry + 4))) {
+          // whoever closes a resource is not prepared for anything
+          continue;
+        }
         if (LINKING.contains(name)) {
           linking.add(range);
+        } else if (BROAD.contains(name)) {
+          broad.add(range);
         } else if (LOOKING.contains(name)) {
           looking.add(range);
         }
@@ -60,13 +72,16 @@ final class Guards {
   }
 
   /** Whether the error of a class that can't be linked is caught there. */
-  boolean isGuarded(int offset) {
-    return isIn(linking, offset);
+  Guard at(int offset) {
+    if (isIn(linking, offset)) {
+      return Guard.NARROW;
+    }
+    return isIn(broad, offset) ? Guard.BROAD : Guard.NONE;
   }
 
   /** Whether the exception of a class that wasn't found by its name is caught there. */
-  boolean isLookupGuarded(int offset) {
-    return isIn(linking, offset) || isIn(looking, offset);
+  Guard ofLookup(int offset) {
+    return isIn(looking, offset) ? Guard.NARROW : at(offset);
   }
 
   private static boolean isIn(List<Range> ranges, int offset) {

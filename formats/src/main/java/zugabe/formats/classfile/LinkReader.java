@@ -12,6 +12,9 @@ public final class LinkReader {
   private static final int ATTRIBUTE_HEADER = 6;
   private static final int MEMBER_HEADER = 8;
 
+  /** Where the class-file version stands. */
+  private static final int MAJOR = 6;
+
   private final ConstantPool pool;
   private final LinkTable table;
   private final List<String> fields = new ArrayList<>();
@@ -62,7 +65,8 @@ public final class LinkReader {
     for (int left = count; left > 0; left--) {
       methods.add(method());
     }
-    return new ClassLinks(name, access, superName, interfaces, fields, methods, table.links());
+    return new ClassLinks(
+        name, pool.u2(MAJOR), access, superName, interfaces, fields, methods, table.links());
   }
 
   private int u2() {
@@ -106,26 +110,28 @@ public final class LinkReader {
     int attributes = pool.u2(at + 6);
     at += MEMBER_HEADER;
     table.begin();
+    LoaderUse loaders = new LoaderUse(pool.text(pool.u2(at - MEMBER_HEADER + 2)), selector);
     for (; attributes > 0; attributes--) {
       if (pool.text(pool.u2(at)).equals("Code")) {
-        code(at + ATTRIBUTE_HEADER);
+        code(at + ATTRIBUTE_HEADER, loaders);
       }
       at += attributeLength();
     }
     return new ClassLinks.Method(selector, access, table.end());
   }
 
-  private void code(int attribute) {
+  private void code(int attribute, LoaderUse loaders) {
     int length = pool.u4(attribute + 4);
     int start = attribute + 8;
     if (length < 0 || length > 65_535) {
       throw new IllegalArgumentException("code of " + length + " bytes");
     }
-    Guards guards = new Guards(pool, start + length);
-    guards.caught().forEach(caught -> table.add(Kind.CLASS, caught, true));
-    CodeReader code = new CodeReader(pool, table, guards);
+    Guards guards = new Guards(pool, start, length);
+    guards.caught().forEach(caught -> table.add(Kind.CLASS, caught, Guard.NARROW));
+    CodeReader code = new CodeReader(pool, table, guards, loaders);
     for (int i = start; i < start + length; i += Instructions.length(pool, i, start)) {
       code.instruction(i, i - start);
     }
+    code.end();
   }
 }

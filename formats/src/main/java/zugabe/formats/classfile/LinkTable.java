@@ -22,9 +22,7 @@ final class LinkTable {
   private final Map<Link, Integer> byName = new HashMap<>();
 
   /** Places by constants, for each kind and guard, so that most links are made but once. */
-  private final Map<Kind, int[]> plain = new EnumMap<>(Kind.class);
-
-  private final Map<Kind, int[]> guarded = new EnumMap<>(Kind.class);
+  private final Map<Guard, Map<Kind, int[]>> byConstant = new EnumMap<>(Guard.class);
 
   private final List<Integer> bootstraps = new ArrayList<>();
   private int[] method = new int[16];
@@ -57,39 +55,39 @@ final class LinkTable {
   }
 
   /** A class or a text. */
-  void add(Kind kind, String owner, boolean guarded) {
-    Link link = new Link(kind, owner, "", guarded);
+  void add(Kind kind, String owner, Guard guard) {
+    Link link = new Link(kind, owner, "", guard);
     Integer place = byName.get(link);
     if (place == null) {
-      place = place(kind, owner, "", guarded);
+      place = place(kind, owner, "", guard);
       byName.put(link, place);
     }
     note(place);
   }
 
   /** A class constant. */
-  void type(Kind kind, int constant, boolean guarded) {
-    if (!isKnown(kind, constant, guarded)) {
-      remember(kind, constant, guarded, place(kind, pool.named(constant), "", guarded));
+  void type(Kind kind, int constant, Guard guard) {
+    if (!isKnown(kind, constant, guard)) {
+      remember(kind, constant, guard, place(kind, pool.named(constant), "", guard));
     }
   }
 
   /** A field or method constant. */
-  void member(Kind kind, int constant, boolean guarded) {
-    if (!isKnown(kind, constant, guarded)) {
+  void member(Kind kind, int constant, Guard guard) {
+    if (!isKnown(kind, constant, guard)) {
       boolean field = kind == Kind.STATIC_FIELD || kind == Kind.FIELD;
       String member = pool.member(constant, field ? " " : "");
-      remember(kind, constant, guarded, place(kind, pool.owner(constant), member, guarded));
+      remember(kind, constant, guard, place(kind, pool.owner(constant), member, guard));
     }
   }
 
   /** A text, if it is or begins the address of a database. */
-  void database(String text, boolean guarded) {
+  void database(String text, Guard guard) {
     if (text.startsWith(DATABASE)) {
       int end = text.indexOf(':', DATABASE.length());
       String driver = text.substring(DATABASE.length(), Math.max(DATABASE.length(), end));
       if (!driver.isEmpty() && driver.chars().allMatch(LinkTable::isOfDriver)) {
-        add(Kind.DATABASE, text.substring(0, end + 1), guarded);
+        add(Kind.DATABASE, text.substring(0, end + 1), guard);
       }
     }
   }
@@ -101,34 +99,38 @@ final class LinkTable {
   /**
    * The methods that a call site is made of: lambdas, method references; and texts that are joined.
    */
-  void callSite(int constant, boolean guarded) {
+  void callSite(int constant, Guard guard) {
     int at = bootstraps.get(pool.bootstrap(constant));
     for (int i = 0; i < pool.u2(at + 2); i++) {
       int argument = pool.u2(at + 4 + 2 * i);
       if (pool.tag(argument) == ConstantPool.METHOD_HANDLE) {
-        handle(pool.handleKind(argument), pool.handleMember(argument), guarded);
+        handle(pool.handleKind(argument), pool.handleMember(argument), guard);
       } else if (pool.tag(argument) == ConstantPool.STRING) {
-        database(pool.named(argument), guarded);
+        database(pool.named(argument), guard);
       }
     }
   }
 
   /** Kinds 1 to 4 are of fields, 5 to 9 of methods (JVM Specification, section 5.4.3.5). */
-  private void handle(int kind, int member, boolean guarded) {
+  private void handle(int kind, int member, Guard guard) {
     switch (kind) {
-      case 1, FIELDS -> member(Kind.FIELD, member, guarded);
-      case STATIC_FIELDS, 4 -> member(Kind.STATIC_FIELD, member, guarded);
-      case 5, 9 -> member(Kind.VIRTUAL, member, guarded);
+      case 1, FIELDS -> member(Kind.FIELD, member, guard);
+      case STATIC_FIELDS, 4 -> member(Kind.STATIC_FIELD, member, guard);
+      case 5, 9 -> member(Kind.VIRTUAL, member, guard);
       case 8 -> {
-        add(Kind.NEW, pool.owner(member), guarded);
-        member(Kind.DIRECT, member, guarded);
+        add(Kind.NEW, pool.owner(member), guard);
+        member(Kind.DIRECT, member, guard);
       }
-      default -> member(Kind.DIRECT, member, guarded);
+      default -> member(Kind.DIRECT, member, guard);
     }
   }
 
-  private boolean isKnown(Kind kind, int constant, boolean isGuarded) {
-    int[] some = (isGuarded ? guarded : plain).get(kind);
+  private Map<Kind, int[]> byConstant(Guard guard) {
+    return byConstant.computeIfAbsent(guard, g -> new EnumMap<>(Kind.class));
+  }
+
+  private boolean isKnown(Kind kind, int constant, Guard guard) {
+    int[] some = byConstant(guard).get(kind);
     if (some == null || some[constant] == 0) {
       return false;
     }
@@ -137,20 +139,19 @@ final class LinkTable {
   }
 
   /** Remembers a place, or -1 for no link at all. */
-  private void remember(Kind kind, int constant, boolean isGuarded, int place) {
-    (isGuarded ? guarded : plain).computeIfAbsent(kind, k -> new int[pool.count()])[constant] =
-        place + 2;
+  private void remember(Kind kind, int constant, Guard guard, int place) {
+    byConstant(guard).computeIfAbsent(kind, k -> new int[pool.count()])[constant] = place + 2;
     note(place);
   }
 
-  private int place(Kind kind, String owner, String member, boolean guarded) {
+  private int place(Kind kind, String owner, String member, Guard guard) {
     String type = element(owner);
     if (type.isEmpty()) {
       return -1;
     }
     // an array has no members of its own but those of Object
     boolean array = owner.startsWith("[");
-    links.add(new Link(array ? Kind.CLASS : kind, type, array ? "" : member, guarded));
+    links.add(new Link(array ? Kind.CLASS : kind, type, array ? "" : member, guard));
     return links.size() - 1;
   }
 

@@ -188,11 +188,11 @@ public final class LinkReaderTest {
   public void constantsThatNameSomething() throws Exception {
     assertThat(links(own(Sample.class), "named"))
         .contains(
-            new Link(Kind.BY_NAME, "a/b/Named", "", false),
-            new Link(Kind.NAMED, "c/d/Text", "", true),
-            new Link(Kind.RESOURCE, "at/the/root.txt", "", false),
-            new Link(Kind.NATIVE, "tidecalc", "", false),
-            new Link(Kind.SERVICE, "java/lang/Runnable", "", false))
+            new Link(Kind.BY_NAME, "a/b/Named", "", Guard.NONE),
+            new Link(Kind.NAMED, "c/d/Text", "", Guard.NARROW),
+            new Link(Kind.RESOURCE, "at/the/root.txt", "", Guard.NONE),
+            new Link(Kind.NATIVE, "tidecalc", "", Guard.NONE),
+            new Link(Kind.SERVICE, "java/lang/Runnable", "", Guard.NONE))
         .anyMatch(l -> l.kind() == Kind.RESOURCE && l.owner().endsWith("classfile/beside.txt"));
   }
 
@@ -201,13 +201,14 @@ public final class LinkReaderTest {
     ClassLinks links = own(Sample.class);
     assertThat(links(links, "guarded"))
         .contains(
-            new Link(Kind.NEW, "java/util/ArrayDeque", "", true),
-            new Link(Kind.NEW, "java/util/ArrayList", "", false),
-            new Link(Kind.CLASS, "java/lang/NoClassDefFoundError", "", true));
+            new Link(Kind.NEW, "java/util/ArrayDeque", "", Guard.NARROW),
+            new Link(Kind.NEW, "java/util/ArrayList", "", Guard.NONE),
+            new Link(Kind.CLASS, "java/lang/NoClassDefFoundError", "", Guard.NARROW));
     assertThat(links(links, "lambda"))
-        .contains(new Link(Kind.VIRTUAL, "java/lang/String", "strip()Ljava/lang/String;", false));
+        .contains(
+            new Link(Kind.VIRTUAL, "java/lang/String", "strip()Ljava/lang/String;", Guard.NONE));
     assertThat(links(links, "arrays"))
-        .contains(new Link(Kind.CLASS, "java/lang/String", "", false));
+        .contains(new Link(Kind.CLASS, "java/lang/String", "", Guard.NONE));
   }
 
   @Test
@@ -241,8 +242,9 @@ public final class LinkReaderTest {
   public void addressesOfDatabasesAreTold() throws IOException {
     ClassLinks links = own(Databases.class);
     assertThat(links(links, "whole"))
-        .containsExactly(new Link(Kind.DATABASE, "jdbc:h2:", "", false));
-    assertThat(links(links, "joined")).contains(new Link(Kind.DATABASE, "jdbc:tern-2:", "", false));
+        .containsExactly(new Link(Kind.DATABASE, "jdbc:h2:", "", Guard.NONE));
+    assertThat(links(links, "joined"))
+        .contains(new Link(Kind.DATABASE, "jdbc:tern-2:", "", Guard.NONE));
     assertThat(links(links, "none")).noneMatch(l -> l.kind() == Kind.DATABASE);
   }
 }

@@ -32,6 +32,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Severity;
 import zugabe.core.kind.Ready;
 import zugabe.core.kind.Registry;
+import zugabe.core.links.Links;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.ReadExtent;
@@ -142,7 +143,12 @@ public final class FaultyDiskTest {
           new Planner(
                   recipe,
                   kinds,
-                  new Planner.Reading(folder, ReadExtent.WHOLE, shelf, Progress.NONE),
+                  new Planner.Reading(
+                      folder,
+                      ReadExtent.WHOLE,
+                      shelf,
+                      new Links(workers, UserCache.none()),
+                      Progress.NONE),
                   findings)
               .plan(List.of(), java.time.Instant.EPOCH);
       List<Ready> ready = new ArrayList<>();

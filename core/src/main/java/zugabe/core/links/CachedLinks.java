@@ -17,19 +17,19 @@ import zugabe.core.materials.UserCache;
 import zugabe.core.work.Workers;
 
 /** What following a program's links told, kept until one of its files changes. */
-final class CachedMissing {
-  private static final String KIND = "links 3";
+final class CachedLinks {
+  private static final String KIND = "links 4";
 
   private final UserCache cache;
   private final Optional<String> key;
 
-  CachedMissing(UserCache cache, Workers workers, LinkCheck.Subject subject) throws IOException {
+  CachedLinks(UserCache cache, Workers workers, Links.Subject subject) throws IOException {
     this.cache = cache;
     this.key = cache.isOn() ? key(cache, workers, subject) : Optional.empty();
   }
 
   /** Empty when a file changed a moment ago. */
-  private static Optional<String> key(UserCache cache, Workers workers, LinkCheck.Subject subject)
+  private static Optional<String> key(UserCache cache, Workers workers, Links.Subject subject)
       throws IOException {
     Materials materials = subject.materials();
     StringBuilder key = new StringBuilder();
@@ -56,21 +56,24 @@ final class CachedMissing {
     return Optional.of(key.toString());
   }
 
-  Optional<List<Missing>> get() {
-    return key.flatMap(k -> cache.get(KIND, k)).flatMap(CachedMissing::decode);
+  Optional<Followed> get() {
+    return key.flatMap(k -> cache.get(KIND, k)).flatMap(CachedLinks::decode);
   }
 
-  void put(List<Missing> missing) throws IOException {
+  void put(Followed followed) throws IOException {
     if (key.isPresent()) {
-      cache.put(KIND, key.get(), encode(missing));
+      cache.put(KIND, key.get(), encode(followed));
     }
   }
 
-  private static byte[] encode(List<Missing> all) throws IOException {
+  private static byte[] encode(Followed followed) throws IOException {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     DataOutputStream out = new DataOutputStream(bytes);
-    out.writeInt(all.size());
-    for (Missing m : all) {
+    out.writeInt(followed.newest().map(Materials.Highest::major).orElse(0));
+    out.writeUTF(followed.newest().map(Materials.Highest::file).orElse(""));
+    out.writeUTF(followed.newest().map(Materials.Highest::entry).orElse(""));
+    out.writeInt(followed.missing().size());
+    for (Missing m : followed.missing()) {
       out.writeUTF(m.kind().name());
       out.writeUTF(m.name());
       out.writeUTF(m.sure().name());
@@ -88,8 +91,9 @@ final class CachedMissing {
     }
   }
 
-  private static Optional<List<Missing>> decode(byte[] bytes) {
+  private static Optional<Followed> decode(byte[] bytes) {
     try (DataInputStream in = new DataInputStream(new ByteArrayInputStream(bytes))) {
+      Materials.Highest newest = new Materials.Highest(in.readInt(), in.readUTF(), in.readUTF());
       List<Missing> all = new ArrayList<>();
       for (int left = in.readInt(); left > 0; left--) {
         all.add(
@@ -101,7 +105,7 @@ final class CachedMissing {
                 texts(in),
                 in.readBoolean()));
       }
-      return Optional.of(all);
+      return Optional.of(new Followed(all, Optional.of(newest).filter(n -> n.major() > 0)));
     } catch (IOException | IllegalArgumentException e) {
       // spoilt: found out again
       return Optional.empty();
