@@ -112,9 +112,7 @@ public final class EmbeddedServerTest {
             "a.Main",
             "public static void main(String[] a) throws Exception { scan.Scan.all(); }");
         String recipe = Workspace.RECIPE + "programs: {p: {main: a.Main}}\n";
-        w.write(
-            "zugabe.yaml",
-            recipe.replace("kind: jar", "kind: jar, libraries: nested"));
+        w.write("zugabe.yaml", recipe.replace("kind: jar", "kind: jar, libraries: nested"));
         assertThat(w.program().zugabe("check").err())
             .contains("warning Z8012", "scan.Scan (lib/scan.jar) asks the system's class loader");
         w.write("zugabe.yaml", recipe);

@@ -126,6 +126,51 @@ public final class MissingTest {
     }
   }
 
+  /** Compilers catch everything to close, to unlock, to do what finally says: and throw it on. */
+  @Test
+  public void whatCompilersCatchPreparesForNothing() throws Exception {
+    String closed = "try (var in = new java.io.StringReader(\"\")) { new lib.Level(); }";
+    for (String body :
+        List.of(
+            closed,
+            "try (var a1 = new java.io.StringReader(\"\"); var b = new java.io.StringReader(\"\")) { "
+                + closed
+                + " }",
+            "try { new lib.Level(); } finally { System.out.println(); }",
+            "synchronized (a) { new lib.Level(); }",
+            "try { new lib.Level(); } catch (Throwable t) { System.out.println(); throw t; }")) {
+      try (Workspace w = application(main(body))) {
+        w.jar("lib/level.jar", Workspace.entries("other.txt", "x"));
+        assertThat(check(w)).as(body).singleElement().asString().startsWith("error Z8001");
+      }
+    }
+    String caught = "try { new lib.Level(); } catch (Throwable t) { System.out.println(t); }";
+    try (Workspace w = application(main(caught))) {
+      w.jar("lib/level.jar", Workspace.entries("other.txt", "x"));
+      assertThat(check(w)).singleElement().asString().startsWith("note Z8008");
+    }
+    // who reports every error isn't prepared for one that comes from below
+    String reported =
+        main("try { run(); } catch (Throwable t) { System.exit(1); }")
+            + " static void run() { new lib.Level(); }";
+    try (Workspace w = application(reported)) {
+      w.jar("lib/level.jar", Workspace.entries("other.txt", "x"));
+      assertThat(check(w)).singleElement().asString().startsWith("error Z8001");
+    }
+  }
+
+  @Test
+  public void aServiceThatIsOnlyLoopedOverIsANote() throws Exception {
+    String loop = "for (Object o : java.util.ServiceLoader.load(lib.Level.class)) { a = null; }";
+    try (Workspace w = application(main(loop))) {
+      assertThat(check(w)).singleElement().asString().startsWith("note Z8008");
+    }
+    String insisting = loop + " if (a != null) { throw new IllegalStateException(); }";
+    try (Workspace w = application(main(insisting))) {
+      assertThat(check(w)).singleElement().asString().startsWith("warning Z8004");
+    }
+  }
+
   @Test
   public void whatALibrarysMetadataCallOptionalIsANote() throws Exception {
     try (Workspace w = Workspace.create()) {

@@ -20,9 +20,16 @@ final class AbsenceGuards {
 
   private final Set<String> roots = new TreeSet<>();
 
-  /** A library's code has a text that may be the name of a class that isn't there. */
-  void note(String name) {
-    roots.add(root(name));
+  /**
+   * A library's code has a text that may be the name of a class that isn't there. Of its own party
+   * that says nothing: such texts name settings as well.
+   *
+   * @param by the class that has the text
+   */
+  void note(String name, String by) {
+    if (!root(name).equals(root(by))) {
+      roots.add(root(name));
+    }
   }
 
   /** The part of a class's name that tells whose it is. */

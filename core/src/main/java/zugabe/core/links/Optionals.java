@@ -75,7 +75,7 @@ final class Optionals {
           // it was whole when the library was read; without it more is told
           return Set.of();
         }
-        groups.remove(own);
+        groups.removeIf(g -> own.equals(g) || own.startsWith(g + "."));
       }
     }
     return groups;

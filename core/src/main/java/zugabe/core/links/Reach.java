@@ -39,6 +39,10 @@ final class Reach {
           .thenComparing(Materials.Highest::file)
           .thenComparing(Materials.Highest::entry);
 
+  /** Without these, programs run on and log nothing; nobody means that. */
+  private static final Set<String> LOGGING =
+      Set.of("org/slf4j/spi/SLF4JServiceProvider", "org/apache/logging/log4j/spi/Provider");
+
   private static final Pattern CLASS_NAME =
       Pattern.compile("[\\p{L}_$][\\p{L}\\p{N}_$]*(/[\\p{L}_$][\\p{L}\\p{N}_$]*)+");
   private static final Pattern RESOURCE = Pattern.compile("[^.\\s{}\\[\\]][^\\s{}\\[\\]]*");
@@ -243,7 +247,7 @@ final class Reach {
       }
       case NAMED -> {
         if (!from.isOwn() && !world.has(owner) && !world.others().have(owner)) {
-          prepared.note(names.text(owner));
+          prepared.note(names.text(owner), names.text(from.parsed.name));
         }
       }
       case UNKNOWN -> {
@@ -539,7 +543,8 @@ final class Reach {
   private void service(ClassNode from, int service, Sure sure, Sure wanted) {
     Set<String> providers = world.providers(names.text(service));
     if (providers.isEmpty() && world.has(service)) {
-      miss(Missing.Kind.NO_PROVIDER, names.dotted(service), wanted, from);
+      boolean logging = LOGGING.contains(names.text(service));
+      miss(Missing.Kind.NO_PROVIDER, names.dotted(service), logging ? Sure.MAYBE : wanted, from);
     }
     for (String provider : providers) {
       int name = names.of(provider);

@@ -12,7 +12,14 @@ final class CodeReader {
 
   private static final int MAX_NAME = 200;
 
+  private static final int GOTO = 167;
+  private static final int IRETURN = 172;
+  private static final int RETURN = 177;
   private static final int ATHROW = 191;
+
+  /** What goes through whatever is there. */
+  private static final Set<String> LOOPS =
+      Set.of("hasNext", "forEach", "forEachRemaining", "collect", "toList", "toArray");
 
   /** System properties that tell which Java runs. */
   private static final Set<String> VERSIONS =
@@ -38,6 +45,9 @@ final class CodeReader {
   private boolean loops;
   private boolean insists;
 
+  /** Whether these instructions are a handler's, in the order that compilers write them. */
+  private boolean handling;
+
   CodeReader(ConstantPool pool, LinkTable table, Guards guards, LoaderUse loaders) {
     this.pool = pool;
     this.table = table;
@@ -53,7 +63,9 @@ final class CodeReader {
   void instruction(int at, int offset) {
     count++;
     int opcode = pool.u1(at);
-    insists |= opcode == ATHROW;
+    handling |= guards.isHandler(offset);
+    insists |= opcode == ATHROW && !handling;
+    handling &= opcode != GOTO && opcode != ATHROW && (opcode < IRETURN || opcode > RETURN);
     boolean links = opcode == Instructions.LDC || opcode == Instructions.LDC_W;
     if (!links && (opcode < Instructions.GETSTATIC || opcode > Instructions.MULTIANEWARRAY)) {
       return;
@@ -162,7 +174,7 @@ final class CodeReader {
         pool.memberType(method),
         guards.ofLookup(offset) == Guard.NONE);
     String name = pool.memberName(method);
-    loops |= name.equals("hasNext") || name.equals("forEach");
+    loops |= LOOPS.contains(name);
     insists |= name.equals("orElseThrow");
     if (owner.equals("java/lang/Runtime") && name.equals("version")) {
       table.add(Kind.VERSION, owner, Guard.NONE);

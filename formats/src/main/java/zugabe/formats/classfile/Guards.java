@@ -1,6 +1,7 @@
 package zugabe.formats.classfile;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Set;
 
@@ -28,6 +29,7 @@ final class Guards {
           "java/lang/ReflectiveOperationException",
           "java/lang/Exception");
 
+  private final BitSet handlers = new BitSet();
   private final List<String> caught = new ArrayList<>();
   private final List<Range> linking = new ArrayList<>();
   private final List<Range> broad = new ArrayList<>();
@@ -46,6 +48,7 @@ final class Guards {
     for (int i = 0; i < count; i++) {
       int entry = at + 2 + ENTRY_BYTES * i;
       int type = pool.u2(entry + 6);
+      handlers.set(pool.u2(entry + 4));
       if (type != 0) {
         String name = pool.named(type);
         // a class that isn't there is never thrown, but the verifier may look for it
@@ -69,6 +72,11 @@ final class Guards {
   /** The classes that are caught. */
   List<String> caught() {
     return caught;
+  }
+
+  /** Whether a handler starts there. */
+  boolean isHandler(int offset) {
+    return handlers.get(offset);
   }
 
   /** Whether the error of a class that can't be linked is caught there. */
