@@ -41,7 +41,11 @@ public final class Merge {
   private final MergeRules rules;
   private final Map<String, Joint> joints = new TreeMap<>();
   private final Map<String, Treatment> treatments = new TreeMap<>();
-  private final Map<String, List<String>> clashes = new LinkedHashMap<>();
+  private final Map<String, Undecided> undecided = new TreeMap<>();
+
+  /** Whose files differ, by their places. */
+  private final Map<String, List<String>> clashes = new TreeMap<>();
+
   private final Map<String, List<String>> leftOut = new TreeMap<>();
   private final boolean severalModules;
   private boolean multiRelease;
@@ -100,8 +104,22 @@ public final class Merge {
               Entry.Role.GENERATED,
               Optional.empty()));
     }
+    for (Map.Entry<String, Undecided> open : undecided.entrySet()) {
+      decide(open.getKey(), open.getValue());
+    }
     report();
     return tree;
+  }
+
+  private void decide(String path, Undecided open) throws IOException {
+    Optional<MergeAction> joins = open.action();
+    if (joins.isPresent()) {
+      Content joined = open.joined();
+      replace(new Piece(path, joined, "joined", Entry.Role.GENERATED, Optional.empty()));
+    } else {
+      clashes.put(path, open.origins());
+    }
+    open.origins().forEach(o -> treat(joins.orElse(MergeAction.KEEP_EARLIEST), path, o));
   }
 
   private void add(OwnFile own) throws IOException {
@@ -187,13 +205,22 @@ public final class Merge {
       treat(action, part.path(), there.origin());
       treat(action, part.path(), part.origin());
       replace(part);
-    } else {
+    } else if (rules.decides(part.path())) {
       treat(action, part.path(), there.origin());
       treat(action, part.path(), part.origin());
-      clashes
-          .computeIfAbsent(
-              there.origin() + "\n" + part.origin() + "\n" + action.word(), k -> new ArrayList<>())
-          .add(part.path());
+      List<String> whose = clashes.computeIfAbsent(part.path(), p -> new ArrayList<>());
+      if (whose.isEmpty()) {
+        whose.add(there.origin());
+      }
+      whose.add(part.origin());
+    } else {
+      Undecided open = undecided.get(part.path());
+      if (open == null) {
+        open = new Undecided(part.path());
+        open.add(there.origin(), there.content());
+        undecided.put(part.path(), open);
+      }
+      open.add(part.origin(), part.content());
     }
   }
 
@@ -277,7 +304,14 @@ public final class Merge {
   }
 
   private void report() {
-    clashes.forEach((pair, paths) -> clash(pair.split("\n", 3), paths));
+    Map<String, List<String>> together = new LinkedHashMap<>();
+    clashes.forEach(
+        (path, whose) ->
+            together
+                .computeIfAbsent(
+                    rules.of(path).word() + "\n" + String.join("\n", whose), k -> new ArrayList<>())
+                .add(path));
+    together.values().forEach(this::clash);
     leftOut.forEach(
         (what, whose) ->
             findings.add(
@@ -293,27 +327,30 @@ public final class Merge {
     Clashes.filesAsFolders(findings, deliverable.where(), tree);
   }
 
-  private void clash(String[] who, List<String> paths) {
+  /** Different files of the same libraries, in one finding. */
+  private void clash(List<String> paths) {
+    List<String> whose = clashes.get(paths.get(0));
+    String last = whose.get(whose.size() - 1);
     String more = paths.size() > 3 ? " and " + (paths.size() - 3) + " more" : "";
     String what =
-        who[0]
+        String.join(", ", whose.subList(0, whose.size() - 1))
             + " and "
-            + who[1]
+            + last
             + " bring different bytes for "
             + String.join(", ", paths.subList(0, Math.min(3, paths.size())))
             + more;
-    if (who[2].equals(MergeAction.REFUSE.word())) {
+    if (rules.of(paths.get(0)) == MergeAction.REFUSE) {
       findings.add(
           JarContentCode.Z4008,
           deliverable.where(),
           what + ", and the recipe refuses that.",
-          "Remove one of the two libraries, or name another rule for that path under merge:.");
+          "Remove all but one of these libraries, or name another rule for that path under merge:.");
       return;
     }
     findings.add(
         JarContentCode.Z4004,
         deliverable.where(),
-        what + "; those of " + who[0] + " are kept.",
-        "Remove one of the two libraries if one is a copy of the other; otherwise, change their order, or name a rule under merge:.");
+        what + "; those of " + whose.get(0) + " are kept.",
+        "Remove a library that is a copy of another; otherwise, change their order, or name a rule under merge:.");
   }
 }

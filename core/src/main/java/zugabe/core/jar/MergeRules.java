@@ -120,11 +120,20 @@ final class MergeRules {
   }
 
   MergeAction of(String path) {
+    return line(path).action();
+  }
+
+  /** Whether there is a rule for a path but the last, which is for all. */
+  boolean decides(String path) {
+    return line(path) != BUILT_IN.get(BUILT_IN.size() - 1);
+  }
+
+  private Line line(String path) {
     for (Line line : lines) {
       if (line.pattern().test(path)) {
-        return line.action();
+        return line;
       }
     }
-    return MergeAction.KEEP_EARLIEST;
+    throw new IllegalStateException("the last line is for all");
   }
 }
