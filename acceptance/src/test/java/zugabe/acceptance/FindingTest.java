@@ -240,6 +240,18 @@ public final class FindingTest {
           "error Z3003  zugabe.yaml:5:8  deliverables.jar",
           "example.tern.Main, example.tern.Second"),
       Spoilt.row(
+          "a folder below the packages",
+          1,
+          w -> w.replace("zugabe.yaml", "own: classes", "own: classes/example"),
+          "error Z3023  zugabe.yaml:3:14  materials.app.own",
+          "classes/example/tern/Main.class says that it is example.tern.Main",
+          "Write classes there."),
+      Spoilt.row(
+          "a folder above the packages",
+          1,
+          w -> w.replace("zugabe.yaml", "own: classes", "own: [., classes]").write("x/a.txt", ""),
+          "error Z3023"),
+      Spoilt.row(
           "byte code too new",
           1,
           Spoilt.addition("programs: {p: {java: 11+}}\n"),

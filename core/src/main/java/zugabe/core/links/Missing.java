@@ -67,6 +67,10 @@ public record Missing(
       return rank;
     }
 
+    static Sure least(Sure a, Sure b) {
+      return a.compareTo(b) < 0 ? a : b;
+    }
+
     static Sure ofRank(int rank) {
       return SURES.get(rank - 1);
     }

@@ -4,7 +4,6 @@ import com.google.re2j.Pattern;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.Deque;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -13,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import zugabe.core.links.Missing.Sure;
 import zugabe.core.materials.Materials;
 import zugabe.formats.classfile.ClassLinks.Kind;
@@ -31,22 +29,8 @@ final class Reach {
   /** For Java's own classes, whichever calls. */
   private static final int JAVA = -1;
 
-  private static final String SETS_LOADER = "(Ljava/lang/ClassLoader;)V";
-
-  /** The newest first; which of several classes is named mustn't depend on the way here. */
-  private static final Comparator<Materials.Highest> ORDER =
-      Comparator.comparing(Materials.Highest::major, Comparator.reverseOrder())
-          .thenComparing(Materials.Highest::file)
-          .thenComparing(Materials.Highest::entry);
-
-  /** Without these, programs run on and log nothing; nobody means that. */
-  private static final Set<String> LOGGING =
-      Set.of("org/slf4j/spi/SLF4JServiceProvider", "org/apache/logging/log4j/spi/Provider");
-
   private static final Pattern CLASS_NAME =
       Pattern.compile("[\\p{L}_$][\\p{L}\\p{N}_$]*(/[\\p{L}_$][\\p{L}\\p{N}_$]*)+");
-  private static final Pattern RESOURCE = Pattern.compile("[^.\\s{}\\[\\]][^\\s{}\\[\\]]*");
-  private static final Pattern JAVAS = Pattern.compile("(java|javax|sun|jdk|META-INF)/.*");
 
   private final World world;
   private final Names names;
@@ -59,20 +43,17 @@ final class Reach {
   private final Pairs calls = new Pairs();
   private final Pairs onEveryServer = new Pairs();
   private final Map<Sure, Deque<Work>> work = new EnumMap<>(Sure.class);
-  private final Map<String, Need> missing = new TreeMap<>();
+  private final Lookups lookups;
   private final AbsenceGuards prepared = new AbsenceGuards();
-  private final Optionals optionals = new Optionals();
 
-  /** Methods that set a class loader, called by other parties than their own. */
-  private final Set<String> settersCalled = new HashSet<>();
-
-  private Optional<Materials.Highest> newest = Optional.empty();
+  private final Noticed noticed = new Noticed();
 
   private record Work(ClassNode node, int method, Sure sure) {}
 
   Reach(World world) {
     this.world = world;
     this.names = world.names();
+    this.lookups = new Lookups(world);
     this.constructor = "<init>()V".hashCode();
     this.initialiser = "<clinit>()V".hashCode();
     for (Sure sure : Sure.values()) {
@@ -107,32 +88,11 @@ final class Reach {
   }
 
   List<Missing> missing() {
-    return missing.values().stream()
-        .map(Need::missing)
-        .filter(m -> m.kind() != Missing.Kind.SYSTEM_LOADER || !isSet(m.name()))
-        .map(prepared::judged)
-        .toList();
+    return lookups.missing().stream().filter(m -> !noticed.isSet(m)).map(prepared::judged).toList();
   }
 
-  private boolean isSet(String asking) {
-    return settersCalled.contains(asking.substring(asking.indexOf(' ') + 1));
-  }
-
-  /** The highest class-file version of what is needed, and the first class that has it. */
   Optional<Materials.Highest> newest() {
-    return newest;
-  }
-
-  private void newest(ClassNode node) {
-    Materials.Highest one =
-        new Materials.Highest(node.parsed.major, node.place.source(), node.place.entry());
-    if (newest.isEmpty() || ORDER.compare(one, newest.get()) < 0) {
-      newest = Optional.of(one);
-    }
-  }
-
-  private static Sure least(Sure a, Sure b) {
-    return a.compareTo(b) < 0 ? a : b;
+    return noticed.newest();
   }
 
   private void reach(ClassNode node, int method, Sure sure) {
@@ -253,22 +213,17 @@ final class Reach {
       case UNKNOWN -> {
         // libraries do so all the time, and mostly look for what is there
         if (from.isOwn()) {
-          miss(Missing.Kind.UNKNOWN, names.dotted(owner), Sure.MAYBE, from);
+          lookups.miss(Missing.Kind.UNKNOWN, names.dotted(owner), Sure.MAYBE, from);
         }
       }
       case BY_NAME -> byName(from, owner, sure);
-      case RESOURCE -> resource(from, names.text(owner), sure);
-      case NATIVE -> nativeLibrary(from, names.text(owner), sure);
+      case RESOURCE -> lookups.resource(from, names.text(owner), sure);
+      case NATIVE -> lookups.nativeLibrary(from, names.text(owner), sure);
       case SERVICE -> service(from, owner, sure, Sure.MAYBE);
       case SERVICE_IF_ANY -> service(from, owner, sure, Sure.OPTIONAL);
-      case DATABASE -> database(from, names.text(owner), sure);
-      case SYSTEM_LOADER -> {
-        String asking = names.dotted(from.parsed.name) + ' ' + names.text(owner);
-        miss(Missing.Kind.SYSTEM_LOADER, asking, sure, from);
-      }
-      case VERSION -> {
-        // looked at where it is followed by what it decides
-      }
+      case DATABASE -> lookups.database(from, names.text(owner), sure);
+      case SYSTEM_LOADER -> lookups.systemLoader(from, names.text(owner), sure);
+      case VERSION -> {}
     }
   }
 
@@ -284,34 +239,9 @@ final class Reach {
     if (guard == Guard.BROAD) {
       ClassNode to = from.isOwn() && world.has(owner) ? world.node(owner) : null;
       boolean withinApplication = to != null && to.isOwn() && reached != Sure.TRIED;
-      return withinApplication ? reached : least(reached, Sure.TRIED);
+      return withinApplication ? reached : Sure.least(reached, Sure.TRIED);
     }
     return reached == Sure.TRIED ? Sure.MAYBE : reached;
-  }
-
-  /** Libraries have lists of all databases that there are; an application means its own. */
-  private void database(ClassNode from, String start, Sure sure) {
-    if (from.isOwn() && !world.hasDriver(start)) {
-      miss(Missing.Kind.DRIVER, start, least(sure, Sure.MAYBE), from);
-    }
-  }
-
-  /**
-   * Libraries look for settings that users may have; what would lie in their own package is theirs.
-   */
-  private void resource(ClassNode from, String path, Sure sure) {
-    boolean real = RESOURCE.matcher(path).matches() && !JAVAS.matcher(path).matches();
-    if (real && !world.hasFile(path)) {
-      boolean theirs = from.isOwn() || isBeside(path, names.text(from.parsed.name));
-      miss(Missing.Kind.RESOURCE, path, theirs ? least(sure, Sure.MAYBE) : Sure.OPTIONAL, from);
-    }
-  }
-
-  private static boolean isBeside(String path, String className) {
-    int slash = path.lastIndexOf('/');
-    return slash > 0
-        && slash == className.lastIndexOf('/')
-        && className.startsWith(path.substring(0, slash));
   }
 
   /** Goes on in the method that a call on exactly this class runs; false when there is none. */
@@ -324,19 +254,8 @@ final class Reach {
     return true;
   }
 
-  /** Notes that somebody else than a class's own library sets its class loader. */
-  private void sets(ClassNode from, int owner, int member) {
-    String selector = names.text(member);
-    if (selector.endsWith(SETS_LOADER)) {
-      ClassNode to = world.node(owner);
-      if (to != null && to.place.library().orElse(null) != from.place.library().orElse(null)) {
-        settersCalled.add(selector.substring(0, selector.length() - SETS_LOADER.length()));
-      }
-    }
-  }
-
   private void direct(ClassNode from, int owner, int member, Sure sure, Sure onward) {
-    sets(from, owner, member);
+    noticed.called(from, world.node(owner), names.text(member));
     if (touch(owner, sure, from)) {
       begin(owner, onward);
       if (!called(owner, names.hash(member), onward)) {
@@ -350,7 +269,7 @@ final class Reach {
       return;
     }
     member(from, owner, member, false, sure);
-    sets(from, owner, member);
+    noticed.called(from, world.node(owner), names.text(member));
     int selector = names.hash(member);
     if (calls.get(owner, selector) >= onward.rank()) {
       return;
@@ -371,8 +290,8 @@ final class Reach {
     ClassNode holder = world.holder(node.parsed.name, selector);
     if (holder != null) {
       boolean exact = node.parsed.name == owner || holder.isOwn();
-      Sure both = least(sure, node.made());
-      reach(holder, holder.parsed.method(selector), exact ? both : least(both, Sure.MAYBE));
+      Sure both = Sure.least(sure, node.made());
+      reach(holder, holder.parsed.method(selector), exact ? both : Sure.least(both, Sure.MAYBE));
     }
   }
 
@@ -380,32 +299,12 @@ final class Reach {
     int hash = names.hash(member);
     boolean known = world.has(owner) || world.others().have(owner);
     if (known && world.lacks(owner, hash, field)) {
-      miss(Missing.Kind.MEMBER, names.dotted(owner) + ' ' + names.text(member), sure, from);
+      lookups.miss(Missing.Kind.MEMBER, names.dotted(owner) + ' ' + names.text(member), sure, from);
     } else if (onEveryServer.get(owner, hash) == 0) {
       Optional<World.Offered> offered = world.offered(owner, hash);
-      boolean told = offered.isPresent() && servers(from, offered.get(), member, sure);
+      boolean told = offered.isPresent() && lookups.servers(from, offered.get(), member, sure);
       onEveryServer.put(owner, hash, told ? 0 : 1);
     }
-  }
-
-  /**
-   * Tells when not every server of these interfaces has a class or member of theirs.
-   *
-   * @param member less than 0 for the class alone
-   * @return whether there is something to tell
-   */
-  private boolean servers(ClassNode from, World.Offered offered, int member, Sure sure) {
-    int open = Servers.open(names.text(offered.owner()));
-    // what a class has goes without saying where only some have the class
-    int most = member < 0 ? open : world.others().generations(offered.owner());
-    if (offered.generations() == most) {
-      return false;
-    }
-    if (sure != Sure.OPTIONAL && (from.isOwn() || !Servers.isOne(names.text(from.parsed.name)))) {
-      String name = names.dotted(offered.owner()) + (member < 0 ? "" : ' ' + names.text(member));
-      miss(Missing.Kind.SOME_SERVERS, offered.generations() + " " + name, sure, from);
-    }
-    return true;
   }
 
   /** Whether a class is there; what it is made of is looked for, too. */
@@ -415,8 +314,8 @@ final class Reach {
       return world.has(name) || isElsewhere(name, sure, from);
     }
     if (node.touch(sure)) {
-      if (sure != Sure.OPTIONAL && !node.place.isForNewer()) {
-        newest(node);
+      if (sure != Sure.OPTIONAL) {
+        noticed.needed(node);
       }
       if (node.parsed.superName >= 0) {
         touch(node.parsed.superName, sure, node);
@@ -433,7 +332,7 @@ final class Reach {
       return true;
     }
     if (world.others().isServers(name)) {
-      servers(from, new World.Offered(name, world.others().generations(name)), -1, sure);
+      lookups.servers(from, new World.Offered(name, world.others().generations(name)), -1, sure);
       return true;
     }
     Missing.Kind kind = Missing.Kind.CLASS;
@@ -442,15 +341,8 @@ final class Reach {
     } else if (world.others().isConcealed(name)) {
       kind = Missing.Kind.CONCEALED;
     }
-    miss(kind, names.dotted(name), sure, from);
+    lookups.miss(kind, names.dotted(name), sure, from);
     return false;
-  }
-
-  private void miss(Missing.Kind kind, String name, Sure sure, ClassNode from) {
-    Sure real = optionals.isOptional(from, kind, name) ? Sure.OPTIONAL : sure;
-    missing
-        .computeIfAbsent(kind + " " + name, k -> new Need(kind, name))
-        .add(names.dotted(from.parsed.name), from, real);
   }
 
   /** A class is initialised, and those above it. */
@@ -501,7 +393,7 @@ final class Reach {
       for (int owner : world.supers(node)) {
         int called = calls.get(owner, selector);
         if (called > 0) {
-          dispatch(node, owner, selector, least(Sure.ofRank(called), sure));
+          dispatch(node, owner, selector, Sure.least(Sure.ofRank(called), sure));
         }
       }
       // Java's own classes call what they declare
@@ -531,7 +423,7 @@ final class Reach {
   private void byName(ClassNode from, int name, Sure sure) {
     ClassNode to = world.has(name) ? world.node(name) : null;
     // an application that has a class means to use it, however it looks for it
-    Sure named = to != null && to.isOwn() ? Sure.MAYBE : least(sure, Sure.MAYBE);
+    Sure named = to != null && to.isOwn() ? Sure.MAYBE : Sure.least(sure, Sure.MAYBE);
     if (isClassName(name) && touch(name, named, from)) {
       byConstructor(name, named);
     }
@@ -543,25 +435,15 @@ final class Reach {
   private void service(ClassNode from, int service, Sure sure, Sure wanted) {
     Set<String> providers = world.providers(names.text(service));
     if (providers.isEmpty() && world.has(service)) {
-      boolean logging = LOGGING.contains(names.text(service));
-      miss(Missing.Kind.NO_PROVIDER, names.dotted(service), logging ? Sure.MAYBE : wanted, from);
+      lookups.noProvider(from, service, wanted);
     }
     for (String provider : providers) {
       int name = names.of(provider);
       if (world.has(name) || world.others().have(name)) {
-        byConstructor(name, least(sure, Sure.MAYBE));
+        byConstructor(name, Sure.least(sure, Sure.MAYBE));
       } else {
-        miss(Missing.Kind.PROVIDER, names.dotted(name), sure, from);
+        lookups.miss(Missing.Kind.PROVIDER, names.dotted(name), sure, from);
       }
-    }
-  }
-
-  private void nativeLibrary(ClassNode from, String name, Sure sure) {
-    Set<String> files =
-        Set.of(
-            "lib" + name + ".so", name + ".dll", "lib" + name + ".dylib", "lib" + name + ".jnilib");
-    if (!world.hasFileNamed(files)) {
-      miss(Missing.Kind.NATIVE, name, least(sure, Sure.MAYBE), from);
     }
   }
 }

@@ -2,9 +2,11 @@ package zugabe.core.materials;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -121,6 +123,35 @@ public final class ClassSurvey {
         .flatMap(Optional::stream)
         .sorted((a, b) -> a.name().compareTo(b.name()))
         .toList();
+  }
+
+  /**
+   * A class that lies where nobody looks for it.
+   *
+   * @param name that it has by itself
+   */
+  public record Misplaced(OwnFile own, String name) {
+    /** Where it would have to lie. */
+    public String expected() {
+      return name.replace('.', '/') + ".class";
+    }
+  }
+
+  /** Classes whose names aren't at their places. Looks at one of each folder. */
+  public List<Misplaced> misplaced() throws IOException {
+    Map<String, OwnFile> folders = new TreeMap<>();
+    for (OwnFile own : classes) {
+      folders.putIfAbsent(own.path().substring(0, own.path().lastIndexOf('/') + 1), own);
+    }
+    List<Misplaced> misplaced = new ArrayList<>();
+    for (OwnFile own : folders.values()) {
+      String name = reading.parse(own).map(ClassFacts::name).orElse("");
+      Misplaced one = new Misplaced(own, name);
+      if (!name.isEmpty() && !own.path().equals(one.expected())) {
+        misplaced.add(one);
+      }
+    }
+    return misplaced;
   }
 
   /** Names of the classes that can be started. Parses them all. */

@@ -148,8 +148,9 @@ public final class Finder {
   private Base base(FilePattern sought) {
     String text = sought.text();
     int colon = text.indexOf(':');
-    if (colon > 1 && Regex.matches(text.substring(0, colon), "[a-z][a-z0-9-]*")) {
-      String root = text.substring(0, colon);
+    String root = colon < 1 ? "" : text.substring(0, colon);
+    // one letter may be a drive of Windows, unless the recipe says that it is a root
+    if (roots.containsKey(root) || (colon > 1 && Regex.matches(root, "[a-z][a-z0-9-]*"))) {
       if (!roots.containsKey(root)) {
         findings.add(
             RecipeCode.Z1010,

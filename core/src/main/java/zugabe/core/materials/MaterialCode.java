@@ -83,7 +83,12 @@ public enum MaterialCode implements Code {
       ERROR,
       Basis.INPUT,
       "Name isn't UTF-8",
-      "It would be shipped under another name, or not at all.");
+      "It would be shipped under another name, or not at all."),
+  Z2020(
+      ERROR,
+      Basis.INPUT,
+      "Icon isn't a PNG picture",
+      "Menus and desktops would show an empty place, or nothing.");
 
   private final Severity severity;
   private final Basis basis;

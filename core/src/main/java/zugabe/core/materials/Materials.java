@@ -98,6 +98,41 @@ public record Materials(
         .toList();
   }
 
+  /** What a web archive's own folders hold, when it was built as a folder before. */
+  private static final String CLASSES = "WEB-INF/classes/";
+
+  private static final String LIBRARIES = "WEB-INF/lib/";
+
+  /**
+   * The same for a web archive: classes and libraries that lie among what it serves, where servers
+   * look for them, count as its own classes and libraries. A file that is named twice is one.
+   */
+  public static Matched served(Matched matched) {
+    List<OwnFile> own = new ArrayList<>(matched.own());
+    List<LibraryFile> libraries = new ArrayList<>(matched.libraries());
+    List<OwnFile> web = new ArrayList<>();
+    Set<Path> known = new HashSet<>();
+    own.forEach(o -> known.add(o.file().path()));
+    libraries.forEach(l -> known.add(l.file().path()));
+    for (OwnFile file : matched.web()) {
+      String path = file.path();
+      boolean library =
+          path.startsWith(LIBRARIES)
+              && path.endsWith(".jar")
+              && path.indexOf('/', LIBRARIES.length()) < 0;
+      if (!library && !path.startsWith(CLASSES)) {
+        web.add(file);
+      } else if (known.add(file.file().path())) {
+        if (library) {
+          libraries.add(new LibraryFile(file.file()));
+        } else {
+          own.add(file.at(path.substring(CLASSES.length())));
+        }
+      }
+    }
+    return new Matched(matched.name(), own, matched.ownFor(), web, libraries, matched.natives());
+  }
+
   /** What was read, by path: a file that several groups name is read once. */
   public static final class Shelf {
     private final Map<Path, Optional<Library>> read = new HashMap<>();

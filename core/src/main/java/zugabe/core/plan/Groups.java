@@ -71,6 +71,20 @@ final class Groups {
     return known;
   }
 
+  /** A group for a web archive, read. */
+  Materials served(String name) throws IOException {
+    String key = name + " as served";
+    Materials known = read.get(key);
+    if (known == null) {
+      Materials.Matched plain = match(name, false);
+      Materials.Matched served = Materials.served(plain);
+      boolean same = served.web().size() == plain.web().size();
+      known = same ? of(name, false) : Materials.read(served, shelf);
+      read.put(key, known);
+    }
+    return known;
+  }
+
   private static String key(String name, boolean links) {
     return links ? name + " with links" : name;
   }

@@ -12,7 +12,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import zugabe.bytes.Access;
+import zugabe.bytes.MalformedException;
 import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
@@ -20,8 +23,10 @@ import zugabe.core.finding.Nearest;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
 import zugabe.core.links.Links;
+import zugabe.core.materials.FileContent;
 import zugabe.core.materials.FilePattern;
 import zugabe.core.materials.Finder;
+import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.ReadExtent;
 import zugabe.core.recipe.App;
@@ -30,6 +35,7 @@ import zugabe.core.recipe.DeliverableSpec;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.shape.Reference;
 import zugabe.core.work.Progress;
+import zugabe.formats.picture.Picture;
 
 /** Makes a plan of a recipe: applies defaults, finds and reads materials, resolves names. */
 public final class Planner {
@@ -147,6 +153,7 @@ public final class Planner {
       groups.readAll();
     }
     noTwoForOneFile();
+    icon();
     Set<String> wanted = withHeld(names);
     Resolving by =
         new Resolving(
@@ -163,6 +170,31 @@ public final class Planner {
       }
     }
     return new Plan(reading.folder(), app, planned, intents);
+  }
+
+  /** Whatever is made of it, a picture has to be one. */
+  private void icon() throws IOException {
+    Optional<Located<String>> said = recipe.app().icon();
+    Optional<FileContent> file =
+        said.flatMap(s -> finder.file(new FilePattern(s.value(), s.where())));
+    if (file.isEmpty()) {
+      return;
+    }
+    String format;
+    try (Access access = file.get().access()) {
+      format = Picture.read(access).map(Picture::format).orElse("");
+    } catch (MalformedException e) {
+      // a damaged one is told where pictures are looked at
+      format = "PNG";
+    }
+    if (!format.equals("PNG")) {
+      findings.add(
+          MaterialCode.Z2020,
+          said.get().where(),
+          file.get().name()
+              + (format.isEmpty() ? " isn't a picture." : " is a " + format + " picture."),
+          "Name a PNG picture, square and 256 pixels wide at least.");
+    }
   }
 
   private void notSigned(Common said) {

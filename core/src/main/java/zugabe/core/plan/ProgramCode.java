@@ -18,7 +18,12 @@ public enum ProgramCode implements Code {
       "Main class can't be started",
       "A Java runtime starts only a public static void main(String[])."),
   Z3003(ERROR, Basis.INPUT, "Several programs found", "The wrong one might be packaged."),
-  Z3013(ERROR, Basis.INPUT, "Program's file not found", "The start script would start nothing.");
+  Z3013(ERROR, Basis.INPUT, "Program's file not found", "The start script would start nothing."),
+  Z3023(
+      ERROR,
+      Basis.OPINION,
+      "Class not at its place",
+      "A runtime finds a class by folders named as its package, and doesn't find this one.");
 
   private final Severity severity;
   private final Basis basis;

@@ -142,6 +142,11 @@ public final class Resolving {
     return groups.of(group, links);
   }
 
+  /** The same for a web archive, whose folders may lie among what it serves. */
+  public Materials served(String group) throws IOException {
+    return groups.served(group);
+  }
+
   /**
    * What a program starts; empty when there is none, or when something is wrong.
    *
@@ -155,6 +160,9 @@ public final class Resolving {
       Where where,
       boolean search)
       throws IOException {
+    if (program.filter(p -> p.spec().file().isPresent()).isEmpty()) {
+      new ClassPlaces(materials, findings).check();
+    }
     return new ProgramResolver(materials, links, findings).of(program, written, where, search);
   }
 

@@ -1,5 +1,9 @@
 package zugabe.core.tree;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Arrays;
+import zugabe.bytes.Content;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 
@@ -19,6 +23,27 @@ public final class Clashes {
         where,
         there + " and " + other + " would both be " + path + ".",
         "Remove one of them, or name only the folder that counts.");
+  }
+
+  /** Whether an entry is a file of the same bytes. */
+  public static boolean isSame(Entry entry, Content content) throws IOException {
+    if (!(entry instanceof Entry.RegularFile file) || file.content().size() != content.size()) {
+      return false;
+    }
+    try (InputStream a = file.content().open();
+        InputStream b = content.open()) {
+      byte[] one = new byte[8192];
+      byte[] other = new byte[8192];
+      int got;
+      do {
+        got = a.readNBytes(one, 0, one.length);
+        if (got != b.readNBytes(other, 0, other.length)
+            || !Arrays.equals(one, 0, got, other, 0, got)) {
+          return false;
+        }
+      } while (got > 0);
+      return true;
+    }
   }
 
   /** Files that stand where others need a folder. */

@@ -2,6 +2,7 @@ package zugabe.kinds.archive;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -93,7 +94,8 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
 
   @Override
   public Optional<Planned> plan(Common said, Keys keys, Resolving by) throws IOException {
-    boolean hasPrograms = !keys.programs().isEmpty();
+    List<Located<String>> programs = programs(keys, by);
+    boolean hasPrograms = !programs.isEmpty();
     List<String> platforms = keys.wantedPlatforms();
     boolean install = keys.install().map(Located::value).orElse(hasPrograms);
     Optional<FileContent> licence = by.licence();
@@ -110,7 +112,7 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
       }
     }
     Use use = install ? Use.INSTALLED : Use.UNPACKED;
-    for (Located<String> name : keys.programs()) {
+    for (Located<String> name : programs) {
       by.installable(name)
           .ifPresent(
               p ->
@@ -138,6 +140,41 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
     return Optional.of(
         by.planned(
             said, NAME, parts, holds, new ArchiveDeliverable(file, keys.wantedFormats(), tree)));
+  }
+
+  /** The named programs, each once; the only one when nothing else says what goes in. */
+  private static List<Located<String>> programs(Keys keys, Resolving by) {
+    if (keys.programs().isEmpty()
+        && keys.choice().materials().isEmpty()
+        && keys.holds().isEmpty()) {
+      Where where = keys.choice().where();
+      return by.program(keys.choice()).stream()
+          .map(p -> new Located<>(p.name(), where, false))
+          .toList();
+    }
+    if (keys.saysBoth()) {
+      by.findings()
+          .add(
+              RecipeCode.Z1008,
+              keys.programs().get(0).where(),
+              "An archive has program: or programs:, not both.",
+              "Write all of them under programs:.");
+    }
+    Set<String> seen = new HashSet<>();
+    List<Located<String>> programs = new ArrayList<>();
+    for (Located<String> name : keys.programs()) {
+      if (seen.add(name.value())) {
+        programs.add(name);
+      } else {
+        by.findings()
+            .add(
+                RecipeCode.Z1022,
+                name.where(),
+                "The archive has the program \"" + name.value() + "\" already.",
+                "Remove it here.");
+      }
+    }
+    return programs;
   }
 
   /** Keys that do nothing where they stand. */

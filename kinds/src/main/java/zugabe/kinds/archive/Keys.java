@@ -40,15 +40,16 @@ record Keys(
           "Names of the programs it holds.");
   private static final Field<Located<String>> PROGRAM =
       Field.optional(
-          "program",
-          TextShape.any().naming(Reference.To.PROGRAM),
-          "Name of the program it holds, when it is just one.");
+              "program",
+              TextShape.any().naming(Reference.To.PROGRAM),
+              "Name of the program it holds, when it is just one.")
+          .otherwise("the recipe's only program, when nothing else says what goes in");
   private static final Field<Located<String>> MATERIALS =
       Field.optional(
               "materials",
               TextShape.any().naming(Reference.To.GROUP),
               "Group of materials whose files are included as they are, next to the programs.")
-          .otherwise("the only one, in an archive without programs");
+          .otherwise("the only one, in a recipe without programs");
   private static final Field<List<Located<ArchiveFormat>>> FORMATS =
       ArchiveFormat.key(ArchiveFormat.ZIP);
   private static final Field<Map<String, Located<String>>> RUNTIMES =
@@ -109,6 +110,11 @@ record Keys(
                 v.maybe(INSTALL),
                 JarKeys.of(v));
           });
+
+  /** Whether there are both program: and programs:. */
+  boolean saysBoth() {
+    return programs.size() > 1 && programs.get(0).where().key().endsWith(".program");
+  }
 
   List<ArchiveFormat> wantedFormats() {
     return ArchiveFormat.said(formats, ArchiveFormat.ZIP);

@@ -92,7 +92,7 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
     if (group.isEmpty()) {
       return Optional.empty();
     }
-    Materials materials = by.materials(group.get(), false);
+    Materials materials = by.served(group.get());
     JarStyle style = keys.jar().style(Travel.NESTED, materials, by);
     Optional<Program> program =
         by.start(

@@ -115,7 +115,7 @@ final class WarTree {
     }
   }
 
-  private void web(InstallTree.Builder tree) {
+  private void web(InstallTree.Builder tree) throws IOException {
     for (OwnFile file : deliverable.materials().web()) {
       if (file.path().equals(Manifest.PATH)) {
         continue;
@@ -129,10 +129,10 @@ final class WarTree {
                   Entry.Role.OWN,
                   file.file(),
                   file.file().name()));
-      there.ifPresent(
-          other ->
-              Clashes.both(
-                  findings, file.where(), Clashes.origin(other), file.file().name(), file.path()));
+      if (there.isPresent() && !Clashes.isSame(there.get(), file.file())) {
+        Clashes.both(
+            findings, file.where(), Clashes.origin(there.get()), file.file().name(), file.path());
+      }
     }
     Clashes.filesAsFolders(findings, deliverable.where(), tree);
   }
