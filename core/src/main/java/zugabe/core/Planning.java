@@ -21,6 +21,7 @@ import zugabe.core.checks.Acceptance;
 import zugabe.core.checks.JavaVersionCheck;
 import zugabe.core.checks.LibrariesCheck;
 import zugabe.core.checks.MissingCheck;
+import zugabe.core.checks.NativesCheck;
 import zugabe.core.checks.OptionsCheck;
 import zugabe.core.checks.ShippedCheck;
 import zugabe.core.checks.UselessKeys;
@@ -206,6 +207,7 @@ final class Planning {
     LibrariesCheck.run(plan, findings);
     around.progress().at("looking at what is shipped", 0, 0);
     ShippedCheck.run(plan, workers, findings);
+    NativesCheck.run(plan, findings);
     around.progress().at("looking for what is missing", 0, 0);
     Set<String> nested =
         reports.entrySet().stream()

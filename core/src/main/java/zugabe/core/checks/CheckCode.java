@@ -15,6 +15,16 @@ public enum CheckCode implements Code {
       Basis.OPINION,
       "Classes for newer Java",
       "Older runtimes never load them; code that did would fail there."),
+  Z3024(
+      WARNING,
+      Basis.OPINION,
+      "Linked to what isn't there",
+      "The system refuses to start or load it where that library isn't installed."),
+  Z3025(
+      WARNING,
+      Basis.OPINION,
+      "Library without code for a platform",
+      "There the program fails when it comes to what the native code is for."),
   Z3019(
       WARNING,
       Basis.INPUT,

@@ -66,6 +66,11 @@ public final class LibrariesCheck {
     return bundle.orElseGet(() -> name.matches() ? name.group(1) : "");
   }
 
+  private static boolean hasFiles(Library library) {
+    return library.contents().stream()
+        .anyMatch(c -> !c.entry().isFolder() && !c.entry().name().startsWith("META-INF/"));
+  }
+
   private static boolean isNamed(Library library) {
     return !identity(library).isEmpty();
   }
@@ -78,7 +83,8 @@ public final class LibrariesCheck {
   private void versions(List<Library> libraries) {
     Map<String, List<Library>> byIdentity = new TreeMap<>();
     for (Library l : libraries) {
-      if (!identity(l).isEmpty() && !version(l).isEmpty()) {
+      // an empty one stands in for others, and hides nothing
+      if (!identity(l).isEmpty() && !version(l).isEmpty() && hasFiles(l)) {
         byIdentity.computeIfAbsent(identity(l), i -> new ArrayList<>()).add(l);
       }
     }

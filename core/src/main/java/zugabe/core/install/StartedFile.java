@@ -6,8 +6,10 @@ import java.util.Locale;
 import java.util.Optional;
 import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
+import zugabe.core.materials.Nature;
 import zugabe.core.materials.OwnFile;
 import zugabe.core.materials.Recogniser;
+import zugabe.core.materials.Recognition;
 import zugabe.core.plan.Part;
 import zugabe.core.plan.Program;
 import zugabe.core.program.Platforms;
@@ -63,10 +65,13 @@ final class StartedFile {
 
   /** Tells when the platform can't start the file, or the interpreter that travels along. */
   void check(OwnFile file) throws IOException {
+    Optional<String> interpreter = program.interpreter();
+    if (interpreter.isEmpty() && !isStartable(file)) {
+      return;
+    }
     if (platform.isEmpty()) {
       return;
     }
-    Optional<String> interpreter = program.interpreter();
     if (interpreter.isPresent()) {
       Optional<OwnFile> own = named(interpreter.get());
       if (own.isPresent()) {
@@ -92,6 +97,26 @@ final class StartedFile {
           file.path() + " is a batch file, but would be started on " + platform + ".",
           "Name the program without the ending in file:, and put a script for Unix beside it.");
     }
+  }
+
+  /** Whether it is something to start, and can be where no platform is named. */
+  private boolean isStartable(OwnFile file) throws IOException {
+    byte[] start = file.file().start(START_BYTES);
+    Recognition known = Recogniser.glance(file.path(), start, file.file());
+    if (known.nature() == Nature.NATIVE_LIBRARY) {
+      report(
+          file.path() + " is a shared library, which no system starts.",
+          "Name the program by file:; a shared library that one loads lies beside it.");
+      return false;
+    }
+    if (platform.isEmpty() && !known.platforms().isEmpty()) {
+      String platforms = String.join(", ", known.platforms());
+      report(
+          file.path() + " is for " + platforms + ", and the archive names no platforms.",
+          "Write platforms: [" + platforms + "] for the archive.");
+      return false;
+    }
+    return true;
   }
 
   /** Whether a native program was built for something that the platform runs. */

@@ -1,0 +1,174 @@
+package zugabe.core.checks;
+
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import zugabe.bytes.Content;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Library;
+import zugabe.core.materials.Materials;
+import zugabe.core.materials.Recogniser;
+import zugabe.core.materials.Recognition;
+import zugabe.core.plan.Part;
+import zugabe.core.plan.Plan;
+import zugabe.core.plan.Planned;
+import zugabe.formats.zip.ArchivedContent;
+
+/**
+ * What native code is linked to, and for which platforms the native code in libraries is. Both are
+ * told before the first start on another machine would.
+ */
+public final class NativesCheck {
+  private static final int START_BYTES = 1 << 14;
+  private static final Pattern NATIVE = Pattern.compile(".*\\.(so|dll|dylib|jnilib)(\\.\\d+)*");
+  private static final Pattern VERSION = Pattern.compile("(.+?)-\\d.*");
+
+  private final Findings findings;
+  private final Set<String> done = new HashSet<>();
+  private final Map<String, Set<String>> platformsOf = new TreeMap<>();
+
+  private NativesCheck(Findings findings) {
+    this.findings = findings;
+  }
+
+  /** Looks at each part of a plan. */
+  public static void run(Plan plan, Findings findings) throws IOException {
+    NativesCheck check = new NativesCheck(findings);
+    for (Planned d : plan.deliverables()) {
+      for (Part part : d.parts()) {
+        check.linked(part.materials());
+        if (!part.platforms().isEmpty() && part.isJava()) {
+          check.libraries(part);
+        }
+      }
+    }
+  }
+
+  /** Files of one platform find each other; those for all are everywhere. */
+  private void linked(Materials materials) throws IOException {
+    Map<String, List<FileContent>> byPlatform = new TreeMap<>();
+    materials.ownFor().forEach((p, own) -> own.forEach(o -> put(byPlatform, p, o.file())));
+    materials.natives().forEach((p, all) -> all.forEach(f -> put(byPlatform, p, f)));
+    materials.own().stream()
+        .filter(o -> o.link().isEmpty() && !o.path().endsWith(".class"))
+        .forEach(o -> put(byPlatform, "", o.file()));
+    Set<String> everywhere = new HashSet<>();
+    // a link's name counts as well: libraries are linked to by names that links have
+    materials.own().forEach(o -> everywhere.add(simple(o.path())));
+    for (Map.Entry<String, List<FileContent>> one : byPlatform.entrySet()) {
+      Set<String> there = new HashSet<>(everywhere);
+      one.getValue().forEach(f -> there.add(simple(f.name())));
+      materials
+          .ownFor()
+          .getOrDefault(one.getKey(), List.of())
+          .forEach(o -> there.add(simple(o.path())));
+      for (FileContent file : one.getValue()) {
+        if (done.add(one.getKey() + "\n" + file.name() + "\n" + materials.name())) {
+          linked(file, there);
+        }
+      }
+    }
+  }
+
+  private static void put(Map<String, List<FileContent>> to, String platform, FileContent file) {
+    to.computeIfAbsent(platform, p -> new ArrayList<>()).add(file);
+  }
+
+  private static String simple(String path) {
+    return path.substring(path.lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
+  }
+
+  private void linked(FileContent file, Set<String> there) throws IOException {
+    if (file.size() == 0) {
+      return;
+    }
+    Recognition r = Recogniser.glance(file.name(), file.start(START_BYTES), file);
+    List<String> absent = new ArrayList<>();
+    for (String library : r.fact("linked to").split(", ", -1)) {
+      if (!library.isEmpty()
+          && !SystemLibraries.brings(r.form(), library)
+          && !there.contains(simple(library))) {
+        absent.add(library);
+      }
+    }
+    if (!absent.isEmpty()) {
+      findings.add(
+          CheckCode.Z3024,
+          Where.file(file.name()),
+          "It is linked to "
+              + String.join(", ", absent)
+              + ", which "
+              + (absent.size() == 1 ? "is" : "are")
+              + " neither among these materials nor part of every system.",
+          "Add "
+              + (absent.size() == 1 ? "it" : "them")
+              + " beside the file, or tell users what to install before.");
+    }
+  }
+
+  /**
+   * Libraries that bring native code for some platforms only; several of one name count together.
+   */
+  private void libraries(Part part) throws IOException {
+    Map<String, List<Library>> families = new TreeMap<>();
+    for (Library l : part.materials().libraries()) {
+      Matcher name = VERSION.matcher(l.name());
+      families
+          .computeIfAbsent(name.matches() ? name.group(1) : l.name(), n -> new ArrayList<>())
+          .add(l);
+    }
+    for (List<Library> family : families.values()) {
+      Set<String> has = new TreeSet<>();
+      for (Library l : family) {
+        has.addAll(platforms(l));
+      }
+      Set<String> lacks = new TreeSet<>(part.platforms());
+      lacks.removeAll(has);
+      if (!has.isEmpty() && !lacks.isEmpty()) {
+        findings.add(
+            CheckCode.Z3025,
+            part.where(),
+            family.get(0).file().name()
+                + " has native code for "
+                + String.join(", ", has)
+                + ", and the archive is also made for "
+                + String.join(", ", lacks)
+                + ".",
+            "Add the library's file for "
+                + String.join(", ", lacks)
+                + " beside it, or leave that platform out.");
+      }
+    }
+  }
+
+  private Set<String> platforms(Library library) throws IOException {
+    Set<String> known = platformsOf.get(library.file().name());
+    if (known == null) {
+      known = new TreeSet<>();
+      for (ArchivedContent content : library.contents()) {
+        if (NATIVE.matcher(content.entry().name()).matches() && content.size() > 0) {
+          known.addAll(recognised(content.entry().name(), content).platforms());
+        }
+      }
+      platformsOf.put(library.file().name(), known);
+    }
+    return known;
+  }
+
+  private static Recognition recognised(String name, Content content) throws IOException {
+    try (InputStream in = content.open()) {
+      return Recogniser.glance(name, in.readNBytes(START_BYTES), content);
+    }
+  }
+}
