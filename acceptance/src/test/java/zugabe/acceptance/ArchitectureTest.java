@@ -240,7 +240,8 @@ public final class ArchitectureTest {
   private static final Map<String, String> OTHER_WORDS =
       Map.of(
           "Nature.java", "what a file is, whoever made it",
-          "CarriedRuntime.java", "the file in which a Java runtime says its version");
+          "CarriedRuntime.java", "the file in which a Java runtime says its version",
+          "Runtimes.java", "the same");
 
   /** Nothing but its own package, the registry and documents knows a kind by name. */
   @Test

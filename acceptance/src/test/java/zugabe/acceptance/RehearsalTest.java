@@ -304,27 +304,4 @@ public final class RehearsalTest {
           .contains("note Z6012  out/other");
     }
   }
-
-  @Test
-  public void whatIsNotStartedIsTold() throws Exception {
-    try (Workspace w = Workspace.create()) {
-      w.write("bird/tern", "#!/bin/sh\n");
-      w.write(
-          "zugabe.yaml",
-          """
-          app: {name: Tern, version: "1"}
-          materials: {bird: {own: bird}}
-          programs:
-            tern: {materials: bird, file: tern}
-          deliverables:
-            set: {kind: archive, program: tern, formats: zip}
-          """);
-      Program.Result r = w.program().zugabe("build", "--rehearse");
-      assertThat(r.exit()).as(r.all()).isZero();
-      assertThat(r.out()).contains("All 2 did as expected");
-      assertThat(r.err())
-          .contains("note Z6008  zugabe.yaml:4:9  programs.tern", "\"tern\" isn't started")
-          .contains("Say what you expect: trial:");
-    }
-  }
 }

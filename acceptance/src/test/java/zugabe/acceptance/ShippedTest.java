@@ -183,7 +183,7 @@ public final class ShippedTest {
           deliverables:
             tern: {kind: jar, libraries: beside}
           """);
-      w.jar("lib/level-1.0.jar", Workspace.entries("a.txt", "w"));
+      w.jar("lib/level-1.0.jar", Workspace.entries("META-INF/LICENSE", "free", "a.txt", "w"));
       w.jar("lib/level-1.1.jar", Workspace.entries("a.txt", "x"));
       module(w, "lib/datum-2.0.jar", "quay.Level");
       module(w, "lib/height-2.0.jar", "quay.Mean");

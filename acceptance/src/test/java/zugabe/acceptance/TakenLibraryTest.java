@@ -40,6 +40,8 @@ public final class TakenLibraryTest {
   }
 
   /**
+   * Each is found missing.
+   *
    * @param unneeded the start of a library's name that no code comes to: it is named in a file, or
    *     by another version
    */

@@ -3,6 +3,7 @@ package zugabe.cli;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -42,7 +43,8 @@ final class RehearseVerb implements Verb {
             "zugabe rehearse",
             "zugabe rehearse tool-jar",
             "zugabe rehearse tide-web --server ~/servers/apache-tomcat-10.1.34",
-            "zugabe rehearse somebody-elses.jar -- --version");
+            "zugabe rehearse somebody-elses.jar -- --version",
+            "zugabe rehearse somebody-elses.war --server ~/servers/apache-tomcat-10.1.34");
     Options.recipe(spec);
     spec.addOption(
         OptionSpec.builder("-o", OUT)
@@ -72,7 +74,12 @@ final class RehearseVerb implements Verb {
       Zugabe zugabe = given.zugabe(progress);
       Answer.Rehearse answer;
       if (!names.isEmpty() && isFile(names.get(0), given)) {
-        answer = zugabe.rehearse(Path.of(names.get(0)), names.subList(1, names.size()), runtime);
+        answer =
+            zugabe.rehearse(
+                Path.of(names.get(0)),
+                names.subList(1, names.size()),
+                runtime,
+                given.value(SERVER));
       } else {
         answer =
             zugabe.rehearse(
@@ -122,27 +129,44 @@ final class RehearseVerb implements Verb {
     Terminal terminal = given.terminal();
     Rehearsal.Result result = rehearsed.result();
     terminal.out().println(rehearsed.name() + ": $ " + result.command());
-    boolean all = given.flag(Options.VERBOSE);
-    List<String> lines =
-        all
-            ? result.output().lines().toList()
-            : result.fault().isPresent()
-                ? result.telling()
-                : result.output().lines().limit(FEW).toList();
-    lines.forEach(l -> terminal.out().println("  | " + l));
-    long count = result.output().lines().count();
-    if (result.fault().isEmpty() && count > lines.size()) {
-      terminal.out().println("  | and " + (count - lines.size()) + " more; --verbose shows all");
-    }
+    lines(result, given.flag(Options.VERBOSE)).forEach(l -> terminal.out().println("  | " + l));
     terminal.out().println("  " + outcome(result) + ", " + Sizes.time(result.millis()));
     written(result.written(), terminal);
     result.leftRunning().forEach(p -> terminal.out().println("  left running, ended now: " + p));
     terminal.out().println();
   }
 
+  /**
+   * Of what went well the start is shown, of the rest what tells most; what is left out is said.
+   */
+  private static List<String> lines(Rehearsal.Result result, boolean all) {
+    List<String> output = result.output().lines().toList();
+    if (all || output.size() <= FEW) {
+      return output;
+    }
+    List<String> lines = new ArrayList<>();
+    if (result.fault().isPresent()) {
+      lines.addAll(result.telling());
+      if (lines.size() < output.size()) {
+        lines.add(0, "… " + lines.size() + " of " + output.size() + " lines; --verbose shows all");
+      }
+    } else if (result.outcome().judged()) {
+      lines.addAll(output.subList(0, FEW));
+      lines.add("… and " + (output.size() - FEW) + " more lines; --verbose shows all");
+    } else {
+      lines.add("… the last " + FEW + " of " + output.size() + " lines; --verbose shows all");
+      lines.addAll(output.subList(output.size() - FEW, output.size()));
+    }
+    return lines;
+  }
+
   static String outcome(Rehearsal.Result result) {
     if (result.fault().isPresent()) {
       return "✗ " + result.fault().get();
+    }
+    if (!result.outcome().judged()) {
+      String ended = result.exit() < 0 ? "stopped while it ran" : "exit code " + result.exit();
+      return "• started, " + ended + ", not judged";
     }
     return "✓ as expected, " + (result.exit() < 0 ? "stopped" : "exit code " + result.exit());
   }
@@ -150,14 +174,18 @@ final class RehearseVerb implements Verb {
   /** One line at the end, where there were several. */
   static void printSummary(List<Answer.Rehearsed> all, Given given) {
     long failed = all.stream().filter(r -> r.result().fault().isPresent()).count();
+    long open =
+        all.stream()
+            .filter(r -> r.result().fault().isEmpty() && !r.result().outcome().judged())
+            .count();
     if (all.size() > 1) {
-      given
-          .terminal()
-          .out()
-          .println(
-              failed == 0
-                  ? "All " + all.size() + " did as expected."
-                  : failed + " of " + all.size() + " didn't do as expected.");
+      String judged =
+          failed > 0
+              ? failed + " of " + all.size() + " didn't do as expected"
+              : open == 0 ? "All " + all.size() + " did as expected" : "None failed";
+      String left =
+          open == 0 ? "" : "; " + open + (open == 1 ? " was" : " were") + " started and not judged";
+      given.terminal().out().println(judged + left + ".");
     }
   }
 

@@ -15,6 +15,7 @@ import zugabe.core.kind.Ready;
 import zugabe.core.kind.Registry;
 import zugabe.core.making.Disk;
 import zugabe.core.making.MakingCode;
+import zugabe.core.rehearse.Runtimes;
 
 /** The whole way, on an application of our own: copy, build, start. */
 final class Demonstration {
@@ -53,7 +54,8 @@ final class Demonstration {
                 new Zugabe.Request(Optional.empty(), List.of(), List.of()),
                 new Zugabe.Outlet(Optional.empty(), false, Duration.ofSeconds(30)));
         Rehearsing rehearsing =
-            new Rehearsing(Path.of(System.getProperty("java.home")), around.progress(), findings);
+            new Rehearsing(
+                new Runtimes(Optional.empty(), around.environment()), around.progress(), findings);
         if (build.ok()) {
           for (Ready d : building.made()) {
             // what is started without more is enough to show it

@@ -3,7 +3,6 @@ package zugabe.core;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -11,32 +10,35 @@ import zugabe.core.answer.Answer;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Ready;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.Program;
 import zugabe.core.recipe.TrialSpec;
 import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.InstallRehearsal;
 import zugabe.core.rehearse.Rehearsal;
 import zugabe.core.rehearse.RehearsalCode;
+import zugabe.core.rehearse.Runtimes;
 import zugabe.core.rehearse.Stage;
 import zugabe.core.rehearse.Subject;
 import zugabe.core.work.Progress;
 
 /** Rehearses one thing after the other; what is wrong is in the findings. */
 final class Rehearsing {
-  /** Servers take their time. */
-  private static final Duration ON_SERVER = Duration.ofSeconds(60);
-
-  private final Path runtime;
+  private final Runtimes runtimes;
   private final Progress progress;
   private final Findings findings;
   private final List<Answer.Rehearsed> done = new ArrayList<>();
+  private boolean usedServer;
 
-  /**
-   * @param runtime folder of the Java runtime to use
-   */
-  Rehearsing(Path runtime, Progress progress, Findings findings) {
-    this.runtime = runtime;
+  Rehearsing(Runtimes runtimes, Progress progress, Findings findings) {
+    this.runtimes = runtimes;
     this.progress = progress;
     this.findings = findings;
+  }
+
+  /** Whether a server was put to use. */
+  boolean usedServer() {
+    return usedServer;
   }
 
   List<Answer.Rehearsed> done() {
@@ -70,7 +72,7 @@ final class Rehearsing {
       if (course instanceof Course.NotHere not) {
         findings.add(not.code(), not.where(), not.what(), not.fix());
       } else if (isThere(files(course, folder), stage.shown(), fix)) {
-        run(name, course, folder, stage.shown());
+        run(deliverable.planned(), course, folder, stage.shown());
       }
     }
   }
@@ -85,15 +87,40 @@ final class Rehearsing {
     return new Subject(folder, ((Course.OnServer) course).files(), Optional.empty());
   }
 
-  private void run(String name, Course course, Path folder, String shown) {
+  private void run(Planned planned, Course course, Path folder, String shown) {
+    String name = planned.name();
     Subject subject = files(course, folder);
     if (course instanceof Course.Start start) {
-      run(name, subject, shown, start.trial());
+      run(name, subject, shown, start.trial(), runtime(planned.programs()));
     } else if (course instanceof Course.Install install) {
-      runInstalled(name, new InstallRehearsal(subject, install.name(), install.trials()), shown);
+      Path java = runtime(install.carriesJava() ? List.of() : planned.programs());
+      runInstalled(
+          name, new InstallRehearsal(subject, install.name(), install.trials()), shown, java);
     } else if (course instanceof Course.OnServer on) {
       runOn(name, folder, shown, on);
     }
+  }
+
+  /** One that the programs are for, if there is one here; else that is told. */
+  private Path runtime(List<Program> programs) {
+    List<Program> java = programs.stream().filter(Program::isJava).toList();
+    Runtimes.Chosen chosen = runtimes.forAll(java.stream().map(Program::java).toList());
+    for (Program p : java) {
+      if (!chosen.fits(p.java())) {
+        findings.add(
+            RehearsalCode.Z6016,
+            p.where(),
+            "\""
+                + p.name()
+                + "\" runs on Java "
+                + p.java().text()
+                + "; it is rehearsed on Java "
+                + chosen.java()
+                + ".",
+            "Name the folder of a runtime that it is for: --runtime DIR.");
+      }
+    }
+    return chosen.home();
   }
 
   /**
@@ -103,6 +130,11 @@ final class Rehearsing {
    * @param name of the deliverable, or of the file
    */
   void run(String name, Subject subject, String shown, Optional<TrialSpec> trial) {
+    run(name, subject, shown, trial, runtime(List.of()));
+  }
+
+  private void run(
+      String name, Subject subject, String shown, Optional<TrialSpec> trial, Path runtime) {
     Where where = Where.file(shown + subject.files().get(0));
     progress.at("rehearsing " + name, 0, 0);
     try {
@@ -116,7 +148,7 @@ final class Rehearsing {
         return;
       }
       done.add(new Answer.Rehearsed(name, result.get()));
-      report(where, result.get(), trial);
+      report(where, result.get());
     } catch (IOException e) {
       findings.add(
           RehearsalCode.Z6002,
@@ -127,11 +159,12 @@ final class Rehearsing {
   }
 
   /** Rehearses a web archive on a server. */
-  private void runOn(String name, Path folder, String shown, Course.OnServer course) {
+  void runOn(String name, Path folder, String shown, Course.OnServer course) {
     Where where = Where.file(shown + course.files().get(0));
     progress.at("rehearsing " + name, 0, 0);
+    usedServer = true;
     try {
-      Rehearsal.Result result = Rehearsal.on(course, folder, ON_SERVER, runtime);
+      Rehearsal.Result result = Rehearsal.on(course, folder, runtime(List.of()));
       done.add(new Answer.Rehearsed(name, result));
       fault(where, result);
       leftRunning(where, result);
@@ -145,13 +178,14 @@ final class Rehearsing {
   }
 
   /** Rehearses an archive: installs it with its own script when it has one. */
-  private void runInstalled(String name, InstallRehearsal rehearsal, String shown) {
+  private void runInstalled(String name, InstallRehearsal rehearsal, String shown, Path runtime) {
     Where where = Where.file(shown + rehearsal.subject().files().get(0));
     progress.at("rehearsing " + name, 0, 0);
     try {
       for (Rehearsal.Result result : rehearsal.run(runtime)) {
         done.add(new Answer.Rehearsed(name, result));
         fault(where, result);
+        notJudged(where, result);
         leftRunning(where, result);
         if (!result.command().contains("install.sh")) {
           writtenBesideItself(where, result);
@@ -191,6 +225,26 @@ final class Rehearsing {
                         : "Read what it printed; start it yourself with the same command."));
   }
 
+  /** Nothing was expected: what it did is told, and passes. */
+  private void notJudged(Where where, Rehearsal.Result result) {
+    if (result.outcome().judged() || result.fault().isPresent()) {
+      return;
+    }
+    String did =
+        result.exit() < 0
+            ? "it still ran after " + TrialSpec.DEFAULT_LIMIT.toSeconds() + " s."
+            : "it ended with exit code " + result.exit() + ".";
+    String why =
+        result.wantsDisplay()
+            ? "it would open a window, and a rehearsal has none."
+            : result.findsAddressInUse() ? "its address is in use on this machine." : did;
+    findings.add(
+        RehearsalCode.Z6008,
+        where,
+        "Started with \"" + result.command() + "\", " + why,
+        Course.SAY);
+  }
+
   private void leftRunning(Where where, Rehearsal.Result result) {
     if (!result.leftRunning().isEmpty()) {
       findings.add(
@@ -201,19 +255,9 @@ final class Rehearsing {
     }
   }
 
-  private void report(Where where, Rehearsal.Result result, Optional<TrialSpec> trial) {
-    String started = "Started with \"" + result.command() + "\", ";
+  private void report(Where where, Rehearsal.Result result) {
     fault(where, result);
-    if (trial.isEmpty()) {
-      findings.add(
-          RehearsalCode.Z6008,
-          where,
-          started
-              + (result.exit() < 0
-                  ? "it still ran after " + TrialSpec.DEFAULT_LIMIT.toSeconds() + " s."
-                  : "it ended with exit code " + result.exit() + "."),
-          Course.SAY);
-    }
+    notJudged(where, result);
     leftRunning(where, result);
     writtenBesideItself(where, result);
   }

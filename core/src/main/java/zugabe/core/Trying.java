@@ -9,7 +9,9 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Ready;
 import zugabe.core.recipe.TrialSpec;
+import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.RehearsalCode;
+import zugabe.core.rehearse.Runtimes;
 import zugabe.core.rehearse.Server;
 import zugabe.core.rehearse.Stage;
 import zugabe.core.rehearse.Subject;
@@ -31,9 +33,8 @@ final class Trying {
   }
 
   Rehearsing rehearsing(Findings findings) {
-    Path home =
-        runtime.map(around.here()::resolve).orElse(Path.of(System.getProperty("java.home")));
-    return new Rehearsing(home, around.progress(), findings);
+    Runtimes runtimes = new Runtimes(runtime.map(around.here()::resolve), around.environment());
+    return new Rehearsing(runtimes, around.progress(), findings);
   }
 
   /**
@@ -63,7 +64,18 @@ final class Trying {
         }
       }
     }
+    if (known.isPresent() && !rehearsing.usedServer()) {
+      notUsed(server.get(), findings);
+    }
     return new Answer.Rehearse(findings.sorted(), rehearsing.done());
+  }
+
+  private void notUsed(Path server, Findings findings) {
+    findings.add(
+        RehearsalCode.Z6015,
+        Where.file(around.shown(server)),
+        "There is no web archive to try on it.",
+        "Leave --server out, or name a web archive.");
   }
 
   private Optional<Server> server(Path folder, Findings findings) {
@@ -88,15 +100,31 @@ final class Trying {
   }
 
   /** A file that no recipe tells of. */
-  Answer.Rehearse file(Path file, List<String> arguments) {
+  Answer.Rehearse file(Path file, List<String> arguments, Optional<Path> server) {
     Findings findings = new Findings();
+    Optional<Server> known = server.flatMap(s -> server(s, findings));
+    if (server.isPresent() && known.isEmpty()) {
+      return new Answer.Rehearse(findings.sorted(), List.of());
+    }
     Rehearsing rehearsing = rehearsing(findings);
     Path path = around.here().resolve(file).normalize();
     Subject subject =
         new Subject(path.getParent(), List.of(path.getFileName().toString()), Optional.empty());
     String folder =
         path.getParent().equals(around.here()) ? "" : around.shown(path.getParent()) + "/";
-    if (rehearsing.isThere(subject, folder, "Check the name.")) {
+    boolean isWeb = path.getFileName().toString().endsWith(".war");
+    if (known.isPresent() && !isWeb) {
+      notUsed(server.get(), findings);
+    }
+    if (!rehearsing.isThere(subject, folder, "Check the name.")) {
+      return new Answer.Rehearse(findings.sorted(), rehearsing.done());
+    }
+    if (known.isPresent() && isWeb) {
+      Course.OnServer on =
+          new Course.OnServer(
+              known.get(), subject.files(), "", Optional.empty(), Course.OnServer.DEFAULT_LIMIT);
+      rehearsing.runOn(around.shown(path), path.getParent(), folder, on);
+    } else {
       Optional<TrialSpec> trial =
           arguments.isEmpty() ? Optional.empty() : Optional.of(TrialSpec.of(arguments));
       rehearsing.run(around.shown(path), subject, folder, trial);

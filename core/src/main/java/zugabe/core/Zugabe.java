@@ -118,9 +118,11 @@ public final class Zugabe {
    * Rehearses a file that no recipe tells of.
    *
    * @param arguments for the program; without any it is only started
+   * @param server folder of a server, when it is a web archive
    */
-  public Answer.Rehearse rehearse(Path file, List<String> arguments, Optional<Path> runtime) {
-    return new Trying(around, planning, runtime).file(file, arguments);
+  public Answer.Rehearse rehearse(
+      Path file, List<String> arguments, Optional<Path> runtime, Optional<Path> server) {
+    return new Trying(around, planning, runtime).file(file, arguments, server);
   }
 
   /**

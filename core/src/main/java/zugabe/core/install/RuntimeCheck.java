@@ -25,12 +25,12 @@ final class RuntimeCheck {
     }
     for (Part part : d.parts()) {
       if (part.program().filter(Program::isJava).isPresent()) {
-        check(part, part.program().get(), runtime, findings);
+        check(part.program().get(), runtime, findings);
       }
     }
   }
 
-  private static void check(Part part, Program program, CarriedRuntime runtime, Findings findings)
+  private static void check(Program program, CarriedRuntime runtime, Findings findings)
       throws IOException {
     if (runtime.java() < program.java().from()
         || runtime.java() > program.java().to().orElse(Integer.MAX_VALUE)) {

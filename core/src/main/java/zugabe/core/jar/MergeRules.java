@@ -125,7 +125,7 @@ final class MergeRules {
 
   /** Whether there is a rule for a path but the last, which is for all. */
   boolean decides(String path) {
-    return line(path) != BUILT_IN.get(BUILT_IN.size() - 1);
+    return lines.indexOf(line(path)) < lines.size() - 1;
   }
 
   private Line line(String path) {

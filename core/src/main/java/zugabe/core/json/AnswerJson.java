@@ -121,6 +121,7 @@ public final class AnswerJson {
     map.put("command", r.result().command());
     map.put("exit", r.result().exit());
     map.put("ok", r.result().fault().isEmpty());
+    map.put("judged", r.result().outcome().judged());
     map.put("fault", r.result().fault().orElse(""));
     map.put("output", r.result().output());
     map.put("telling", r.result().telling());

@@ -38,6 +38,11 @@ final class ClassNode {
     return place.library();
   }
 
+  /** Whether both are of one library, or both the application's own. */
+  boolean isInLibraryOf(ClassNode other) {
+    return place.library().equals(other.place.library());
+  }
+
   private static byte rank(Sure sure) {
     return (byte) sure.rank();
   }

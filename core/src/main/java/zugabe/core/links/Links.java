@@ -15,7 +15,7 @@ public final class Links {
   private final UserCache cache;
   private final Workers workers;
   private final ClassShelf shelf;
-  private final Map<Materials, Map<String, Followed>> known = new IdentityHashMap<>();
+  private final IdentityHashMap<Materials, Map<String, Followed>> known = new IdentityHashMap<>();
 
   public Links(Workers workers, UserCache cache) {
     this.cache = cache;

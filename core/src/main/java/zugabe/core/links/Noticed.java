@@ -40,9 +40,7 @@ final class Noticed {
 
   /** A method is called; by somebody else than its own library, it may set a class loader. */
   void called(ClassNode from, ClassNode to, String selector) {
-    if (selector.endsWith(SETS_LOADER)
-        && to != null
-        && to.place.library().orElse(null) != from.place.library().orElse(null)) {
+    if (selector.endsWith(SETS_LOADER) && to != null && !to.isInLibraryOf(from)) {
       settersCalled.add(selector.substring(0, selector.length() - SETS_LOADER.length()));
     }
   }

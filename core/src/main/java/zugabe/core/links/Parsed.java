@@ -78,7 +78,7 @@ final class Parsed {
       table = new int[2 * from.links().size()];
       for (int i = 0; i < from.links().size(); i++) {
         Link link = from.links().get(i);
-        int kind = GUARDS.size() * KINDS.indexOf(link.kind()) + link.guard().ordinal();
+        int kind = GUARDS.size() * KINDS.indexOf(link.kind()) + GUARDS.indexOf(link.guard());
         table[2 * i] = (names.of(link.owner()) << KIND_BITS) | kind;
         table[2 * i + 1] = link.member().isEmpty() ? -1 : names.of(link.member());
       }

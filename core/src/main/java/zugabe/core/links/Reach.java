@@ -152,9 +152,7 @@ final class Reach {
    */
   private boolean isForNewer(Work w, int owner) {
     ClassNode to = world.has(owner) ? world.node(owner) : null;
-    if (to == null
-        || to.parsed.major <= w.node().parsed.major
-        || to.place.library().orElse(null) != w.node().place.library().orElse(null)) {
+    if (to == null || to.parsed.major <= w.node().parsed.major || !to.isInLibraryOf(w.node())) {
       return false;
     }
     boolean[] asks = new boolean[1];

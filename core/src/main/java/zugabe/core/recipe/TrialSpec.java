@@ -78,16 +78,20 @@ public record TrialSpec(
           .otherwise("none");
   private static final Field<Expect> EXPECT =
       Field.optional("expect", Expect.SHAPE, "What is expected.");
-  private static final Field<Located<Duration>> WITHIN =
-      Field.optional(
-              "within",
-              TextShape.parsed(
-                  "a time such as 20s, 500ms or 2m",
-                  "\\d{1,6}(ms|s|m)",
-                  TrialSpec::duration,
-                  DEFAULT_LIMIT),
-              "Time limit.")
-          .otherwise("20s");
+  private static final Field<Located<Duration>> WITHIN = within(DEFAULT_LIMIT);
+
+  /** The key for a time limit. */
+  public static Field<Located<Duration>> within(Duration otherwise) {
+    return Field.optional(
+            "within",
+            TextShape.parsed(
+                "a time such as 20s, 500ms or 2m",
+                "\\d{1,6}(ms|s|m)",
+                TrialSpec::duration,
+                otherwise),
+            "Time limit.")
+        .otherwise(otherwise.toSeconds() + "s");
+  }
 
   public static final Shape<TrialSpec> SHAPE =
       RecordShape.of(

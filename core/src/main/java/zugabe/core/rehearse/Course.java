@@ -1,5 +1,6 @@
 package zugabe.core.rehearse;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,17 +24,25 @@ public sealed interface Course {
    *
    * @param name what it is installed as
    * @param trials of its programs, by their names
+   * @param carriesJava whether its programs don't run on a runtime of the machine
    */
-  record Install(String file, String name, Map<String, TrialSpec> trials) implements Course {}
+  record Install(
+      String file, String name, Map<String, Optional<TrialSpec>> trials, boolean carriesJava)
+      implements Course {}
 
   /**
    * It is handed to a server, and asked for a page.
    *
    * @param page below its address, without a first slash
    * @param text that must occur in the answer
+   * @param within time limit
    */
-  record OnServer(Server server, List<String> files, String page, Optional<String> text)
-      implements Course {}
+  record OnServer(
+      Server server, List<String> files, String page, Optional<String> text, Duration within)
+      implements Course {
+    /** Servers take their time, and more where much else runs. */
+    public static final Duration DEFAULT_LIMIT = Duration.ofMinutes(2);
+  }
 
   /** It isn't tried here, and why. */
   record NotHere(Code code, Where where, String what, String fix) implements Course {

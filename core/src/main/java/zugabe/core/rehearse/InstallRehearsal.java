@@ -21,9 +21,11 @@ import zugabe.core.recipe.TrialSpec;
  * @param name what it is installed as
  * @param trials of its programs, by their names
  */
-public record InstallRehearsal(Subject subject, String name, Map<String, TrialSpec> trials) {
-  private static final TrialSpec SCRIPT =
-      new TrialSpec(List.of(), 0, Optional.empty(), Optional.empty(), Duration.ofMinutes(2));
+public record InstallRehearsal(
+    Subject subject, String name, Map<String, Optional<TrialSpec>> trials) {
+  private static final Optional<TrialSpec> SCRIPT =
+      Optional.of(
+          new TrialSpec(List.of(), 0, Optional.empty(), Optional.empty(), Duration.ofMinutes(2)));
 
   /**
    * Does it all.
@@ -40,7 +42,7 @@ public record InstallRehearsal(Subject subject, String name, Map<String, TrialSp
     List<Rehearsal.Result> results = new ArrayList<>();
     Optional<Path> script = find(place.app(), "install.sh");
     if (script.isEmpty()) {
-      for (Map.Entry<String, TrialSpec> trial : trials.entrySet()) {
+      for (Map.Entry<String, Optional<TrialSpec>> trial : trials.entrySet()) {
         Optional<Path> program = find(place.app(), trial.getKey());
         if (program.isPresent()) {
           results.add(start(place, program.get(), List.of(), trial.getValue(), runtime));
@@ -55,9 +57,13 @@ public record InstallRehearsal(Subject subject, String name, Map<String, TrialSp
       return results;
     }
     Set<String> installed = paths(place.home());
-    for (Map.Entry<String, TrialSpec> trial : trials.entrySet()) {
+    for (Map.Entry<String, Optional<TrialSpec>> trial : trials.entrySet()) {
       Path program = prefix.resolve("bin").resolve(trial.getKey());
       results.add(start(place, program, List.of(), trial.getValue(), runtime));
+    }
+    for (Path unit : units(place.home())) {
+      Path state = place.home().resolve(".local/state");
+      results.add(Rehearsal.service(Unit.of(unit, place.home(), state), place, runtime));
     }
     Set<String> tried = paths(place.home());
     tried.removeAll(installed);
@@ -76,15 +82,27 @@ public record InstallRehearsal(Subject subject, String name, Map<String, TrialSp
     return results;
   }
 
+  /** Of services that were installed. */
+  private static List<Path> units(Path home) throws IOException {
+    Path folder = home.resolve(".config/systemd/user");
+    if (!Files.isDirectory(folder)) {
+      return List.of();
+    }
+    try (Stream<Path> list = Files.list(folder)) {
+      return list.filter(p -> p.toString().endsWith(".service")).sorted().toList();
+    }
+  }
+
   private static Rehearsal.Result start(
-      Place place, Path script, List<String> words, TrialSpec trial, Path runtime)
+      Place place, Path script, List<String> words, Optional<TrialSpec> trial, Path runtime)
       throws IOException {
     Start start =
         new Start(
             Optional.of(script),
             words,
-            "./" + script.getFileName() + (words.isEmpty() ? "" : " " + String.join(" ", words)));
-    return Rehearsal.of(start, Optional.of(trial), place, runtime);
+            ("./" + ShellWords.of(script.getFileName().toString()) + " " + ShellWords.of(words))
+                .strip());
+    return Rehearsal.of(start, trial, place, runtime);
   }
 
   private static Optional<Path> find(Path folder, String name) throws IOException {

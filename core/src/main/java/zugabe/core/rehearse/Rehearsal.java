@@ -6,7 +6,6 @@ import java.io.InterruptedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -23,42 +22,65 @@ public final class Rehearsal {
 
   private static final long BETWEEN_MILLIS = 20;
 
+  /** A service that runs for so long has come up. */
+  private static final long WATCHED_MILLIS = 4000;
+
+  private static final String NOT_STOPPED =
+      "it didn't stop within " + GRACE_MILLIS + " ms when it was asked to";
+
   private final Start start;
   private final Optional<TrialSpec> trial;
   private final Place place;
   private final Path runtime;
   private boolean stopped;
+  private boolean isService;
 
   /**
    * What came of it.
    *
    * @param command as a user would type it
-   * @param exit -1 when it didn't end by itself
+   * @param outcome how it ended
    * @param output what it printed, both streams
    * @param telling the lines that tell most, of output and logs
-   * @param fault why it isn't what was expected; empty when it is
    * @param written files it wrote, by path in the throw-away place ({@code home}, {@code tmp},
    *     {@code work}, {@code app}), with sizes in bytes; -1 for removed ones
    * @param leftRunning command lines of processes that were still there at the end, and were ended
    */
   public record Result(
       String command,
-      int exit,
+      Outcome outcome,
       String output,
       List<String> telling,
-      Optional<String> fault,
       Map<String, Long> written,
       List<String> leftRunning,
       long millis) {
 
     Result withFault(String why) {
-      return new Result(
-          command, exit, output, telling, Optional.of(why), written, leftRunning, millis);
+      Outcome failed = new Outcome(outcome.exit(), outcome.judged(), Optional.of(why));
+      return new Result(command, failed, output, telling, written, leftRunning, millis);
+    }
+
+    public int exit() {
+      return outcome.exit();
+    }
+
+    public Optional<String> fault() {
+      return outcome.fault();
+    }
+
+    /** Whether somebody else listens where it would. */
+    public boolean findsAddressInUse() {
+      return Crash.isAddressInUse(output);
+    }
+
+    /** Whether it would have opened a window, which can't be shown here. */
+    public boolean wantsDisplay() {
+      return Crash.wantsDisplay(output);
     }
 
     /** Whether it was expected to end, and didn't in time. */
     public boolean ranTooLong() {
-      return fault.filter(f -> f.startsWith(UNFINISHED)).isPresent();
+      return fault().filter(f -> f.startsWith(UNFINISHED)).isPresent();
     }
 
     /** Whether it wrote into its own folder, which is read-only where programs are installed. */
@@ -91,19 +113,15 @@ public final class Rehearsal {
         place -> Start.find(place.app(), subject.program()));
   }
 
-  /**
-   * Rehearses a web archive on a server.
-   *
-   * @param within time limit
-   */
-  public static Result on(Course.OnServer course, Path folder, Duration within, Path runtime)
-      throws IOException {
+  /** Rehearses a web archive on a server. */
+  public static Result on(Course.OnServer course, Path folder, Path runtime) throws IOException {
     Server server = course.server();
     Subject subject = new Subject(folder, course.files(), Optional.empty());
     String war = subject.files().get(0);
     int port = Server.freePort();
     String address = "http://127.0.0.1:" + port + Server.context(war) + course.page();
-    TrialSpec trial = new TrialSpec(List.of(), 0, course.text(), Optional.of(address), within);
+    TrialSpec trial =
+        new TrialSpec(List.of(), 0, course.text(), Optional.of(address), course.within());
     return of(
             subject,
             Optional.of(trial),
@@ -136,6 +154,13 @@ public final class Rehearsal {
   static Result of(Start start, Optional<TrialSpec> trial, Place place, Path runtime)
       throws IOException {
     return new Rehearsal(start, trial, place, runtime).run();
+  }
+
+  /** Starts an installed service, watches it for a while, and stops it. */
+  static Result service(Unit unit, Place place, Path runtime) throws IOException {
+    Rehearsal one = new Rehearsal(unit.start(), Optional.empty(), place, runtime);
+    one.isService = true;
+    return one.run();
   }
 
   /** What is done in a place. */
@@ -192,7 +217,13 @@ public final class Rehearsal {
       long millis = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - began);
       Map<String, Long> written = place.written();
       return new Result(
-          start.shown(arguments), exit, text, telling(text, written), fault, written, left, millis);
+          start.shown(arguments),
+          new Outcome(exit, isJudged(text), fault),
+          text,
+          telling(text, written),
+          written,
+          left,
+          millis);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new InterruptedIOException("interrupted");
@@ -218,7 +249,10 @@ public final class Rehearsal {
     command.addAll(arguments);
     place.seal();
     ProcessBuilder builder =
-        new ProcessBuilder(command).directory(place.work().toFile()).redirectErrorStream(true);
+        new ProcessBuilder(command)
+            .directory(
+                start.surroundings().map(Start.Surroundings::folder).orElse(place.work()).toFile())
+            .redirectErrorStream(true);
     boolean windows = File.separatorChar == '\\';
     builder.redirectInput(new File(windows ? "NUL" : "/dev/null"));
     Map<String, String> environment = builder.environment();
@@ -233,18 +267,22 @@ public final class Rehearsal {
     environment.put("TMPDIR", place.tmp().toString());
     environment.put("LANG", "C.UTF-8");
     environment.put("JAVA_HOME", runtime.toString());
+    start.surroundings().ifPresent(s -> environment.putAll(s.environment()));
     environment.put(Processes.MARK, place.mark());
     return builder.start();
   }
 
   /** Waits for its end. */
   private Optional<String> ends(Process process, Processes processes) throws InterruptedException {
-    long limit = limitMillis();
+    long limit = isService ? WATCHED_MILLIS : limitMillis();
     if (process.waitFor(limit, TimeUnit.MILLISECONDS)) {
       return Optional.empty();
     }
     stopped = true;
-    processes.stopFirst(GRACE_MILLIS);
+    boolean went = processes.stopFirst(GRACE_MILLIS);
+    if (isService && !went) {
+      return Optional.of(NOT_STOPPED);
+    }
     return trial.isEmpty() ? Optional.empty() : Optional.of(UNFINISHED + " after " + limit + " ms");
   }
 
@@ -279,13 +317,22 @@ public final class Rehearsal {
     if (!answer.get().contains(text)) {
       return Optional.of(address + " doesn't answer \"" + text + "\"");
     }
-    return went
-        ? Optional.empty()
-        : Optional.of("it didn't stop within " + GRACE_MILLIS + " ms when it was asked to");
+    return went ? Optional.empty() : Optional.of(NOT_STOPPED);
+  }
+
+  /** A service whose place is taken here shows nothing. */
+  private boolean isJudged(String text) {
+    return trial.isPresent() || (isService && (stopped || !Crash.isAddressInUse(text)));
   }
 
   private Optional<String> judge(int exit, String text) {
-    if (trial.isEmpty() || stopped) {
+    if (isService && !stopped && !Crash.isAddressInUse(text)) {
+      return Optional.of("it ended by itself with exit code " + exit);
+    }
+    if (trial.isEmpty()) {
+      return Crash.in(text, exit);
+    }
+    if (stopped) {
       return Optional.empty();
     }
     if (exit != trial.get().exit()) {

@@ -30,7 +30,7 @@ public enum RehearsalCode implements Code {
       NOTE,
       Basis.INPUT,
       "Nothing is expected",
-      "Without a trial in the recipe, any outcome passes."),
+      "Without a trial in the recipe, any outcome but a crash passes."),
   Z6010(
       NOTE,
       Basis.INPUT,
@@ -41,7 +41,17 @@ public enum RehearsalCode implements Code {
       NOTE,
       Basis.INPUT,
       "Not for this machine",
-      "Programs of another platform can't be started here.");
+      "Programs of another platform can't be started here."),
+  Z6015(
+      NOTE,
+      Basis.INPUT,
+      "Server not used",
+      "Only a web archive is tried on a server; what was named for that did nothing."),
+  Z6016(
+      WARNING,
+      Basis.INPUT,
+      "Rehearsed on another Java",
+      "What it does on a runtime that it isn't for tells nothing of those that it is for.");
 
   private final Severity severity;
   private final Basis basis;

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.jar.JarFile;
 import java.util.stream.Stream;
@@ -18,19 +19,32 @@ import zugabe.bytes.Regex;
  * @param script its start script; empty for what a Java runtime starts
  * @param words behind the runtime's name and options, or behind the script
  * @param shown as a user would type it
+ * @param surroundings where it is started and with what, when that isn't as for a user
  */
-record Start(Optional<Path> script, List<String> words, String shown) {
+record Start(
+    Optional<Path> script, List<String> words, String shown, Optional<Surroundings> surroundings) {
+  /** Working folder and additional variables of the environment. */
+  record Surroundings(Path folder, Map<String, String> environment) {}
+
   private static final int DEPTH = 3;
+
+  /** As for a user. */
+  Start(Optional<Path> script, List<String> words, String shown) {
+    this(script, words, shown, Optional.empty());
+  }
 
   /** By a script. */
   static Start script(Path file) {
-    return new Start(Optional.of(file), List.of(), "./" + file.getFileName());
+    return new Start(
+        Optional.of(file), List.of(), "./" + ShellWords.of(file.getFileName().toString()));
   }
 
   /** By a jar with a main class. */
   static Start jar(Path file) {
     return new Start(
-        Optional.empty(), List.of("-jar", file.toString()), "java -jar " + file.getFileName());
+        Optional.empty(),
+        List.of("-jar", file.toString()),
+        "java -jar " + ShellWords.of(file.getFileName().toString()));
   }
 
   /** Looks in a folder and the folders in it. */
@@ -115,6 +129,6 @@ record Start(Optional<Path> script, List<String> words, String shown) {
 
   /** As a user would type it, with the program's arguments. */
   String shown(List<String> arguments) {
-    return (shown + " " + String.join(" ", arguments)).strip();
+    return (shown + " " + ShellWords.of(arguments)).strip();
   }
 }

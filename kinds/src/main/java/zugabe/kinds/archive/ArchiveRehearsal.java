@@ -1,11 +1,9 @@
 package zugabe.kinds.archive;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zugabe.core.archive.ArchiveFormat;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Report;
 import zugabe.core.plan.Planned;
@@ -33,20 +31,18 @@ final class ArchiveRehearsal {
               "There is none for this machine, which is " + stage.platform() + ".",
               "Rehearse it on one of the platforms it is made for."));
     }
-    List<Course> courses = new ArrayList<>();
-    Map<String, TrialSpec> trials = new LinkedHashMap<>();
+    if (d.programs().isEmpty()) {
+      return List.of();
+    }
+    Map<String, Optional<TrialSpec>> trials = new LinkedHashMap<>();
     for (Program program : d.programs()) {
-      if (program.trial().isPresent()) {
-        trials.put(program.name(), program.trial().get());
-      } else {
-        courses.add(Course.NotHere.unexpected(program.name(), program.where()));
+      // what runs in the background is started so, unless it is to be tried otherwise
+      if (program.trial().isPresent() || program.service().isEmpty()) {
+        trials.put(program.name(), program.trial());
       }
     }
-    if (!d.programs().isEmpty()) {
-      ArchiveFormat format = own.formats().get(0);
-      String file = own.stem(platform.get()) + "." + format.ending();
-      courses.add(new Course.Install(file, d.app().shortName(), trials));
-    }
-    return courses;
+    String file = own.stem(platform.get()) + "." + own.formats().get(0).ending();
+    boolean carries = own.tree().runtimes().containsKey(platform.get());
+    return List.of(new Course.Install(file, d.app().shortName(), trials, carries));
   }
 }

@@ -1,8 +1,11 @@
 package zugabe.kinds.war;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import zugabe.core.finding.Located;
+import zugabe.core.recipe.TrialSpec;
+import zugabe.core.rehearse.Course;
 import zugabe.core.shape.Field;
 import zugabe.core.shape.RecordShape;
 import zugabe.core.shape.Shape;
@@ -13,10 +16,11 @@ import zugabe.core.shape.TextShape;
  *
  * @param path below the archive's address, without a first slash
  * @param text that must occur in the answer
+ * @param within time limit
  */
-record Page(String path, Optional<String> text) {
+record Page(String path, Optional<String> text, Duration within) {
   /** The archive's own address; any answer will do. */
-  static final Page TOP = new Page("", Optional.empty());
+  static final Page TOP = new Page("", Optional.empty(), Course.OnServer.DEFAULT_LIMIT);
 
   private static final Field<Located<String>> PATH =
       Field.optional(
@@ -27,9 +31,14 @@ record Page(String path, Optional<String> text) {
   private static final Field<Located<String>> TEXT =
       Field.optional("text", TextShape.any(), "Text that must occur in the answer.");
 
+  private static final Field<Located<Duration>> WITHIN =
+      TrialSpec.within(Course.OnServer.DEFAULT_LIMIT);
+
   static final Shape<Page> SHAPE =
       RecordShape.of(
           "page",
-          List.of(PATH, TEXT),
-          v -> new Page(v.of(PATH).value(), v.maybe(TEXT).map(Located::value)));
+          List.of(PATH, TEXT, WITHIN),
+          v ->
+              new Page(
+                  v.of(PATH).value(), v.maybe(TEXT).map(Located::value), v.of(WITHIN).value()));
 }

@@ -194,7 +194,12 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
     List<String> files = checked.report().paths();
     if (stage.server().isPresent()) {
       return List.of(
-          new Course.OnServer(stage.server().get(), files, own.page().path(), own.page().text()));
+          new Course.OnServer(
+              stage.server().get(),
+              files,
+              own.page().path(),
+              own.page().text(),
+              own.page().within()));
     }
     if (!own.standsAlone()) {
       return List.of(
