@@ -14,6 +14,7 @@ import zugabe.core.plan.Part;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Use;
+import zugabe.core.recipe.FilesSpec;
 import zugabe.core.recipe.MaterialsSpec;
 import zugabe.core.recipe.ProgramSpec;
 import zugabe.core.recipe.Recipe;
@@ -79,6 +80,18 @@ public final class UselessKeys {
                       "first-run: has no effect, because nothing installs the program.",
                       fix));
     }
+    boolean unpacked =
+        with.stream().anyMatch(x -> x.use() == Use.INSTALLED || x.use() == Use.UNPACKED);
+    if (!unpacked && with.stream().noneMatch(x -> x.use() == Use.LOADED)) {
+      p.setup()
+          .folder()
+          .ifPresent(
+              f ->
+                  report(
+                      f.where(),
+                      "folder: has no effect, because no start script starts the program.",
+                      "Make an archive with it, or remove the key."));
+    }
     if (p.file().isPresent()) {
       notJava(name, p);
     } else {
@@ -140,15 +153,20 @@ public final class UselessKeys {
   private static Map<Use.Section, Where> given(MaterialsSpec group) {
     Map<Use.Section, List<Located<String>>> all =
         Map.of(
-            Use.Section.OWN, group.own(),
-            Use.Section.OWN_FOR, flat(group.ownFor()),
-            Use.Section.WEB, group.web(),
+            Use.Section.OWN, from(group.own()),
+            Use.Section.OWN_FOR,
+                from(group.ownFor().values().stream().flatMap(List::stream).toList()),
+            Use.Section.WEB, from(group.web()),
             Use.Section.APPLICATIONS, group.applications(),
             Use.Section.LIBRARIES, group.libraries(),
             Use.Section.NATIVES, flat(group.natives()));
     return all.entrySet().stream()
         .filter(e -> !e.getValue().isEmpty())
         .collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().get(0).where()));
+  }
+
+  private static List<Located<String>> from(List<FilesSpec> files) {
+    return files.stream().map(FilesSpec::from).toList();
   }
 
   private static List<Located<String>> flat(Map<String, List<Located<String>>> byPlatform) {

@@ -49,6 +49,7 @@ public final class StartNeeds {
       option(d, p, whole);
     }
     arguments.addAll(p.arguments());
+    p.startsIn().ifPresent(f -> reasons.add(new Located<>("the start in " + f, p.where(), true)));
     p.modules().ifPresent(m -> reasons.add(new Located<>("the module path", m.where(), true)));
     options.forEach(o -> reasons.add(new Located<>("the option " + o.value(), o.where(), true)));
     arguments.forEach(

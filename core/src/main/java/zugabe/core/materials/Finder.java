@@ -140,6 +140,17 @@ public final class Finder {
     }
   }
 
+  /** Patterns that were to leave something out, and didn't. */
+  void unused(List<FilePattern> patterns) {
+    patterns.forEach(
+        p ->
+            findings.add(
+                RecipeCode.Z1022,
+                p.where(),
+                "No file of this group matches \"" + p.text() + "\", so nothing is left out by it.",
+                "Write the path from the recipe's folder, or remove it."));
+  }
+
   /** Names of roots that a path started from. */
   public Set<String> usedRoots() {
     return Set.copyOf(usedRoots);

@@ -49,6 +49,7 @@ public record Materials(
   /**
    * What is looked for.
    *
+   * @param except what is left out, by paths as the recipe writes them
    * @param links whether symbolic links among the own files stay links
    */
   public record Wanted(
@@ -57,21 +58,25 @@ public record Materials(
       List<FilePattern> web,
       List<FilePattern> libraries,
       Map<String, List<FilePattern>> natives,
+      List<FilePattern> except,
       boolean links) {}
 
   /** Looks for files; what isn't there is in the findings. */
   public static Matched match(String name, Wanted wanted, Finder finder) {
-    List<OwnFile> files = own(wanted.own(), wanted.links(), finder);
+    Excepted except = new Excepted(wanted.except());
+    List<OwnFile> files = except.own(own(wanted.own(), wanted.links(), finder));
     Map<String, List<OwnFile>> filesFor = new LinkedHashMap<>();
     wanted
         .ownFor()
-        .forEach((platform, sought) -> filesFor.put(platform, own(sought, wanted.links(), finder)));
+        .forEach(
+            (platform, sought) ->
+                filesFor.put(platform, except.own(own(sought, wanted.links(), finder))));
     List<LibraryFile> jars = new ArrayList<>();
     Set<Path> known = new HashSet<>();
     for (FilePattern s : wanted.libraries()) {
       for (Match m : finder.find(s, ".jar")) {
         // a jar that two patterns match is one library
-        if (known.add(m.file().path())) {
+        if (!except.has(m.file()) && known.add(m.file().path())) {
           jars.add(new LibraryFile(m.file()));
         }
       }
@@ -85,8 +90,11 @@ public record Materials(
                     platform,
                     sought.stream()
                         .flatMap(s -> finder.find(s, "").stream().map(Match::file))
+                        .filter(f -> !except.has(f))
                         .toList()));
-    return new Matched(name, files, filesFor, own(wanted.web(), false, finder), jars, found);
+    List<OwnFile> web = except.own(own(wanted.web(), false, finder));
+    finder.unused(except.unused());
+    return new Matched(name, files, filesFor, web, jars, found);
   }
 
   private static List<OwnFile> own(List<FilePattern> sought, boolean links, Finder finder) {
@@ -94,7 +102,7 @@ public record Materials(
         .flatMap(
             s ->
                 finder.find(s, "", links).stream()
-                    .map(m -> new OwnFile(m.inner(), m.file(), m.link(), s.where())))
+                    .map(m -> new OwnFile(s.place(m.inner()), m.file(), m.link(), s.where())))
         .toList();
   }
 

@@ -11,6 +11,7 @@ import zugabe.core.materials.FilePattern;
 import zugabe.core.materials.Finder;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Materials;
+import zugabe.core.recipe.FilesSpec;
 import zugabe.core.recipe.MaterialsSpec;
 import zugabe.core.work.Progress;
 
@@ -96,11 +97,12 @@ final class Groups {
       MaterialsSpec spec = specs.get(name);
       Materials.Wanted wanted =
           new Materials.Wanted(
-              sought(spec.own()),
-              byPlatform(spec.ownFor()),
-              sought(spec.web()),
+              placed(spec.own()),
+              placedFor(spec.ownFor()),
+              placed(spec.web()),
               sought(spec.libraries()),
               byPlatform(spec.natives()),
+              sought(spec.except()),
               links);
       known = Materials.match(name, wanted, finder);
       matched.put(key, known);
@@ -117,6 +119,19 @@ final class Groups {
       }
     }
     return known;
+  }
+
+  private static List<FilePattern> placed(List<FilesSpec> said) {
+    return said.stream()
+        .filter(s -> s.from().given())
+        .map(s -> new FilePattern(s.from().value(), s.from().where(), s.to()))
+        .toList();
+  }
+
+  private static Map<String, List<FilePattern>> placedFor(Map<String, List<FilesSpec>> said) {
+    Map<String, List<FilePattern>> sought = new LinkedHashMap<>();
+    said.forEach((platform, files) -> sought.put(platform, placed(files)));
+    return sought;
   }
 
   private static Map<String, List<FilePattern>> byPlatform(

@@ -82,15 +82,18 @@ public record Program(
    *
    * @param service set when it runs in the background
    * @param firstRun arguments it is started with once
+   * @param folder that its start scripts go to
    */
-  public record Setup(Optional<Service> service, Optional<List<String>> firstRun)
+  public record Setup(
+      Optional<Service> service, Optional<List<String>> firstRun, ProgramSpec.Folder folder)
       implements Digested {
     /** Nothing. */
-    public static final Setup NONE = new Setup(Optional.empty(), Optional.empty());
+    public static final Setup NONE =
+        new Setup(Optional.empty(), Optional.empty(), ProgramSpec.Folder.HOME);
 
     @Override
     public void addTo(PlanDigest digest) {
-      digest.part("service", service).text("first", firstRun.isPresent());
+      digest.part("service", service).text("folder", folder).text("first", firstRun.isPresent());
       firstRun.ifPresent(f -> digest.texts("first", f));
     }
   }
@@ -150,6 +153,20 @@ public record Program(
 
   public Optional<Service> service() {
     return setup.service();
+  }
+
+  /** The folder that its start scripts go to. */
+  public ProgramSpec.Folder folder() {
+    return setup.folder();
+  }
+
+  /** That folder in words; empty when it is where the user is. */
+  public Optional<String> startsIn() {
+    return switch (folder()) {
+      case HOME -> Optional.empty();
+      case PROGRAM -> Optional.of("the program's folder");
+      case DATA -> Optional.of("the folder of its data");
+    };
   }
 
   public Optional<List<String>> firstRun() {

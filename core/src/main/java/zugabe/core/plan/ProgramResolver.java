@@ -171,7 +171,8 @@ final class ProgramResolver {
         p.arguments(),
         new Program.Setup(
             p.setup().service().map(ProgramResolver::service),
-            p.setup().firstRun().map(f -> f.arguments().stream().map(Located::value).toList())),
+            p.setup().firstRun().map(f -> f.arguments().stream().map(Located::value).toList()),
+            p.setup().folder().map(Located::value).orElse(ProgramSpec.Folder.HOME)),
         p.trial(),
         p.where());
   }

@@ -23,31 +23,33 @@ import zugabe.core.shape.TextShape;
  * @param applications compiled applications for Erlang/OTP, each a folder with {@code ebin}
  * @param libraries jars
  * @param natives native libraries that the program loads by name, by platform
+ * @param except patterns of paths, as the recipe would write them, of files that are left out
  */
 public record MaterialsSpec(
-    List<Located<String>> own,
-    Map<String, List<Located<String>>> ownFor,
-    List<Located<String>> web,
+    List<FilesSpec> own,
+    Map<String, List<FilesSpec>> ownFor,
+    List<FilesSpec> web,
     List<Located<String>> applications,
     List<Located<String>> libraries,
     Map<String, List<Located<String>>> natives,
+    List<Located<String>> except,
     Where where) {
   private static final String PLATFORMS = Platforms.PATTERN;
 
-  private static final Field<List<Located<String>>> OWN =
+  private static final Field<List<FilesSpec>> OWN =
       Field.optional(
           "own",
-          new ListShape<>(TextShape.any()),
-          "The application's own folders and files, as paths or patterns (* ? **).");
-  private static final Field<Map<String, List<Located<String>>>> OWN_FOR =
+          new ListShape<>(FilesSpec.SHAPE),
+          "The application's own folders and files, as paths or patterns (* ? **). Of a folder its content goes in; {from: data, to: data} puts it into a folder of its own.");
+  private static final Field<Map<String, List<FilesSpec>>> OWN_FOR =
       Field.optional(
           "own-for",
-          new MapShape<>(new ListShape<>(TextShape.any()), "(" + PLATFORMS + ")"),
+          new MapShape<>(new ListShape<>(FilesSpec.SHAPE), "(" + PLATFORMS + ")"),
           "Own folders and files that only one platform gets, by platform such as linux-x64.");
-  private static final Field<List<Located<String>>> WEB =
+  private static final Field<List<FilesSpec>> WEB =
       Field.optional(
           "web",
-          new ListShape<>(TextShape.any()),
+          new ListShape<>(FilesSpec.SHAPE),
           "Of a web archive: folders and files for its top level, including WEB-INF/web.xml.");
   private static final Field<List<Located<String>>> APPLICATIONS =
       Field.optional(
@@ -64,10 +66,16 @@ public record MaterialsSpec(
           new MapShape<>(new ListShape<>(TextShape.any()), "(" + PLATFORMS + ")"),
           "Native libraries that the program loads by name, by platform such as linux-x64.");
 
+  private static final Field<List<Located<String>>> EXCEPT =
+      Field.optional(
+          "except",
+          new ListShape<>(TextShape.any()),
+          "Files to leave out of all these, as paths or patterns from the recipe's folder, such as build/classes/test or **/*.map.");
+
   static final Shape<MaterialsSpec> SHAPE =
       RecordShape.of(
           "a group of materials",
-          List.of(OWN, OWN_FOR, WEB, APPLICATIONS, LIBRARIES, NATIVES),
+          List.of(OWN, OWN_FOR, WEB, APPLICATIONS, LIBRARIES, NATIVES, EXCEPT),
           v ->
               new MaterialsSpec(
                   v.of(OWN),
@@ -76,5 +84,6 @@ public record MaterialsSpec(
                   v.of(APPLICATIONS),
                   v.of(LIBRARIES),
                   v.of(NATIVES),
+                  v.of(EXCEPT),
                   v.where()));
 }

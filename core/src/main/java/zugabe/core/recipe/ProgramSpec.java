@@ -33,8 +33,21 @@ public record ProgramSpec(
   /** What says how a program that isn't Java is started. */
   public record FileStart(Optional<Located<String>> file, Optional<Located<String>> interpreter) {}
 
-  /** What an installation does with it. */
-  public record Setup(Optional<ServiceSpec> service, Optional<FirstRun> firstRun) {}
+  /** What an installation and a start script do with it. */
+  public record Setup(
+      Optional<ServiceSpec> service,
+      Optional<FirstRun> firstRun,
+      Optional<Located<Folder>> folder) {}
+
+  /** Where a program starts. */
+  public enum Folder {
+    /** Where the user is. */
+    HOME,
+    /** Where its own files are installed. */
+    PROGRAM,
+    /** Where the user's or the service's data are, made at the first start. */
+    DATA
+  }
 
   public Optional<Located<String>> main() {
     return start.main();
@@ -142,6 +155,12 @@ public record ProgramSpec(
           "first-run",
           FirstRun.SHAPE,
           "What runs once after installation, and again only if it failed.");
+  private static final Field<Located<Folder>> FOLDER =
+      Field.optional(
+              "folder",
+              TextShape.choice(Folder.values()),
+              "Where start scripts start it: home is where the user is, program the folder its own files are installed in, data a folder for its data, made at the first start. The last two are handed over as PROGRAM_FOLDER and DATA_FOLDER, to Java as program.folder and data.folder.")
+          .otherwise("home");
   private static final Field<TrialSpec> TRIAL =
       Field.optional("trial", TrialSpec.SHAPE, "How to try it, and what is expected.");
 
@@ -158,6 +177,7 @@ public record ProgramSpec(
               INTERPRETER,
               OPTIONS,
               ARGUMENTS,
+              FOLDER,
               SERVICE,
               FIRST_RUN,
               TRIAL),
@@ -168,7 +188,7 @@ public record ProgramSpec(
                   new FileStart(v.maybe(FILE), v.maybe(INTERPRETER)),
                   v.of(ARGUMENTS),
                   v.maybe(SURFACE),
-                  new Setup(v.maybe(SERVICE), v.maybe(FIRST_RUN)),
+                  new Setup(v.maybe(SERVICE), v.maybe(FIRST_RUN), v.maybe(FOLDER)),
                   v.maybe(TRIAL),
                   v.where()));
 }

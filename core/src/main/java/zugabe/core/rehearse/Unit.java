@@ -31,7 +31,9 @@ record Unit(String name, List<String> command, Path directory, Map<String, Strin
       String value = equals < 0 ? "" : line.substring(equals + 1);
       switch (equals < 0 ? "" : line.substring(0, equals)) {
         case "ExecStart" -> command = words(value, true);
-        case "StateDirectory" -> Files.createDirectories(state.resolve(value));
+        case "StateDirectory" ->
+            environment.put(
+                "STATE_DIRECTORY", Files.createDirectories(state.resolve(value)).toString());
         case "WorkingDirectory" ->
             directory =
                 Path.of(

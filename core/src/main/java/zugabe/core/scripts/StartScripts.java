@@ -17,6 +17,7 @@ public final class StartScripts {
   private final List<String> options;
   private final List<String> arguments;
   private final Places places;
+  private final StartFolder folder;
 
   /**
    * @param base what the user's own settings are named after
@@ -30,6 +31,7 @@ public final class StartScripts {
     this.options = options.stream().map(Located::value).toList();
     this.arguments = program.arguments().stream().map(Located::value).toList();
     this.places = places;
+    this.folder = new StartFolder(base, program, places);
   }
 
   /** For POSIX shells. */
@@ -40,16 +42,18 @@ public final class StartScripts {
     values.put("SETTINGS_FILE", Words.quoted(places.settings()));
     values.put("ARGUMENTS", Words.evaluated(arguments));
     if (program.file().isPresent()) {
-      values.put("NATIVES", places.natives().isPresent() ? shNatives() + SH_SEARCHED : "");
+      values.put(
+          "NATIVES", (places.natives().isPresent() ? shNatives() + SH_SEARCHED : "") + folder.sh());
       String file = Words.here(places.file());
       values.put("START", places.interpreter().map(i -> shInterpreter(i) + " ").orElse("") + file);
       return Template.filled("start-file.sh", values, "\n");
     }
     values.put("OPTIONS", Words.evaluated(options));
-    values.put("NATIVES", places.natives().isPresent() ? shNatives() : "");
+    values.put("NATIVES", (places.natives().isPresent() ? shNatives() : "") + folder.sh());
     values.put(
         "START",
         (places.natives().isPresent() ? "\\\"-Djava.library.path=\\$natives\\\" " : "")
+            + folder.shOptions()
             + shStart());
     return Template.filled("start.sh", values, "\n");
   }
@@ -119,6 +123,7 @@ public final class StartScripts {
                 .natives()
                 .map(n -> " \"-Djava.library.path=%HERE%" + natives(n) + '"')
                 .orElse("")
+            + folder.cmdOptions()
             + " "
             + cmdStart()
             + Words.cmd(arguments)
@@ -126,6 +131,7 @@ public final class StartScripts {
     values.put(
         "RUN",
         cmdNatives(true)
+            + folder.cmd()
             + (program.isWindow()
                 ? "start \"\" \"%JAVA:java.exe=javaw.exe%\"" + words + "\nexit /b 0"
                 : "\"%JAVA%\"" + words + "\nexit /b %ERRORLEVEL%"));
@@ -176,10 +182,11 @@ public final class StartScripts {
     if (isBatch(places.file())) {
       // started without "call", which would read its arguments a second time, it takes this one's
       // place
-      return cmdNatives(false) + path + start;
+      return cmdNatives(false) + path + folder.cmd() + start;
     }
     return cmdNatives(false)
         + path
+        + folder.cmd()
         + (program.isWindow()
             ? "start \"\" " + start + "\nexit /b 0"
             : start + "\nexit /b %ERRORLEVEL%");

@@ -15,6 +15,7 @@ import zugabe.core.finding.Where;
 import zugabe.core.plan.Identity;
 import zugabe.core.plan.Program;
 import zugabe.core.recipe.JavaRange;
+import zugabe.core.recipe.ProgramSpec;
 
 /** What tells systems about services and menu entries, and the templates of scripts. */
 public final class ServiceFilesTest {
@@ -37,7 +38,9 @@ public final class ServiceFilesTest {
         List.of(),
         List.of(),
         new Program.Setup(
-            Optional.of(new Program.Service(List.of(arguments), boot, user)), Optional.empty()),
+            Optional.of(new Program.Service(List.of(arguments), boot, user)),
+            Optional.empty(),
+            ProgramSpec.Folder.HOME),
         Optional.empty(),
         Where.file("zugabe.yaml"));
   }
