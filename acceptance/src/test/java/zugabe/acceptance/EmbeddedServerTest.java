@@ -11,7 +11,7 @@ import org.testng.annotations.Test;
 
 /** Applications that bring their own servlet container, their libraries in each way. */
 public final class EmbeddedServerTest {
-  private static final int FEW_SECONDS = 8;
+  private static final int FEW_SECONDS = 20;
   private static final int MANY_SECONDS = 60;
   private static final String TOLD = "warning Z8012  zugabe.yaml:";
 

@@ -135,6 +135,8 @@ if errorlevel 1 exit /b 1
 :known
 if defined DRY goto look
 
+set "AGAIN="
+:again
 if exist "%PREFIX%\" goto there
 mkdir "%PREFIX%" 2>nul
 if exist "%PREFIX%\" goto there
@@ -145,6 +147,8 @@ rem This file stays open as long as the installation runs: it can't be renamed b
 set "TOKEN=.lock-%RANDOM%%RANDOM%"
 for /f "delims=" %%s in ("%USERNAME% on %COMPUTERNAME% since %DATE% %TIME%") do > "%PREFIX%\%TOKEN%" echo %%s
 if exist "%PREFIX%\%TOKEN%" goto begin
+rem another installation that gives up takes the empty folder away
+if not defined AGAIN set "AGAIN=yes"& goto again
 call :wrong "can't write in %PREFIX%; run it as a user who may, or name another place with --prefix"
 exit /b 1
 :begin
