@@ -17,6 +17,7 @@ import zugabe.core.finding.Finding;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Registry;
+import zugabe.core.links.LinkCode;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Interview;
@@ -34,10 +35,20 @@ final class Surveying {
   private final String shown;
   private final Map<String, String> environment;
   private final Registry kinds;
+  private final Function<String, List<Finding>> preview;
   private final Findings findings = new Findings();
 
-  Surveying(Path folder, String shown, Map<String, String> environment, Registry kinds) {
+  /**
+   * @param preview what checking a draft would tell
+   */
+  Surveying(
+      Path folder,
+      String shown,
+      Map<String, String> environment,
+      Registry kinds,
+      Function<String, List<Finding>> preview) {
     this.folder = folder;
+    this.preview = preview;
     this.environment = environment;
     this.kinds = kinds;
     this.shown = shown;
@@ -70,7 +81,8 @@ final class Surveying {
                     RecipeDraft.guesses(survey),
                     Interviewing.known(folder, environment, kinds));
       }
-      Optional<String> draft = RecipeDraft.of(survey, wishes, around(), drafting());
+      boolean wanted = to.isPresent() || interview.isPresent();
+      Optional<String> draft = draft(survey, wishes, wanted);
       String written = "";
       if (to.isPresent() && draft.isPresent()) {
         written = write(folder.resolve(to.get()).normalize(), draft.get());
@@ -90,6 +102,16 @@ final class Surveying {
           "Check its permissions.");
       return new Answer.Survey(findings.sorted(), Optional.empty(), "", "");
     }
+  }
+
+  /** Jars in the jar are drafted unless some code in them asks for what it won't find there. */
+  private Optional<String> draft(Survey survey, Wishes wishes, boolean wanted) {
+    Optional<String> draft = RecipeDraft.of(survey, wishes, around(), true, drafting());
+    boolean asks =
+        wanted
+            && draft.isPresent()
+            && preview.apply(draft.get()).stream().anyMatch(f -> f.code() == LinkCode.Z8012);
+    return asks ? RecipeDraft.of(survey, wishes, around(), false, drafting()) : draft;
   }
 
   private List<Function<Proposal, Draft>> drafting() {

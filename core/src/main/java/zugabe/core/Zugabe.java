@@ -164,7 +164,8 @@ public final class Zugabe {
         around.here().resolve(folder).normalize(),
         around.shown(folder),
         around.environment(),
-        kinds);
+        kinds,
+        draft -> preview(folder, draft).findings());
   }
 
   /** The same, drafted after somebody was asked; nothing is written. */

@@ -46,7 +46,11 @@ public final class JavaVersionCheck {
   private void check(Part part, Program program, Materials.Highest highest) throws IOException {
     Links.Subject subject =
         new Links.Subject(
-            part.materials(), program.main(), program.java().from(), part.use() == Use.SERVED);
+            part.materials(),
+            program.main(),
+            program.java().from(),
+            part.use() == Use.SERVED,
+            program.modules().isPresent());
     Optional<Materials.Highest> needed = links.follow(subject).newest();
     if (needed.isPresent() && isNewer(needed.get(), program)) {
       int version = ClassFacts.javaVersion(needed.get().major());

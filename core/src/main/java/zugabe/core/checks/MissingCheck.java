@@ -45,18 +45,18 @@ public final class MissingCheck {
   private void look(Part part, boolean nested) throws IOException {
     String main = part.program().map(Program::main).orElse("");
     boolean inContainer = part.use() == Use.SERVED;
+    boolean modules = part.program().flatMap(Program::modules).isPresent();
     int java =
         part.program().isPresent()
             ? part.program().get().java().from()
             : part.materials().highest().map(h -> ClassFacts.javaVersion(h.major())).orElse(8);
     Where where = part.program().map(Program::where).orElse(part.where());
-    Links.Subject subject = new Links.Subject(part.materials(), main, java, inContainer);
+    Links.Subject subject = new Links.Subject(part.materials(), main, java, inContainer, modules);
     String name = part.materials().name() + " " + main + " " + java + " " + inContainer;
     if (done.add(name)) {
       links.run(subject, where);
     }
-    boolean inJar = nested || inContainer;
-    if (inJar && part.program().isPresent() && told.add(part.where() + name)) {
+    if (nested && part.program().isPresent() && told.add(part.where() + name)) {
       links.nested(subject, part.where());
     }
   }

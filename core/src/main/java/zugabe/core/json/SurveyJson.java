@@ -43,6 +43,7 @@ final class SurveyJson {
     map.put("because", c.because());
     map.put("needs", c.needs());
     map.put("tests", c.tests());
+    map.put("module", c.identity().module());
     return map;
   }
 

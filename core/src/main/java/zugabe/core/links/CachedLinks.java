@@ -18,7 +18,7 @@ import zugabe.core.work.Workers;
 
 /** What following a program's links told, kept until one of its files changes. */
 final class CachedLinks {
-  private static final String KIND = "links 4";
+  private static final String KIND = "links 5";
 
   private final UserCache cache;
   private final Optional<String> key;
@@ -34,7 +34,7 @@ final class CachedLinks {
     Materials materials = subject.materials();
     StringBuilder key = new StringBuilder();
     key.append(subject.main()).append('\n').append(subject.java());
-    key.append(subject.inContainer()).append('\n');
+    key.append(subject.inContainer()).append(subject.modules()).append('\n');
     List<Path> read = new ArrayList<>();
     for (OwnFile own : materials.own()) {
       key.append(own.path()).append('\n');

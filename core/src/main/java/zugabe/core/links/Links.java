@@ -28,10 +28,12 @@ public final class Links {
    *
    * @param main class; empty when others call in: a library, or what a container starts
    * @param java version that it is to run on
+   * @param modules whether it runs on the module path, where modules' own words of services count
    */
-  public record Subject(Materials materials, String main, int java, boolean inContainer) {
+  public record Subject(
+      Materials materials, String main, int java, boolean inContainer, boolean modules) {
     private String words() {
-      return main + ' ' + java + ' ' + inContainer;
+      return main + ' ' + java + ' ' + inContainer + ' ' + modules;
     }
   }
 
@@ -58,7 +60,7 @@ public final class Links {
   }
 
   private Followed find(Subject subject) throws IOException {
-    World world = World.of(subject.materials(), subject.java(), subject.inContainer(), shelf);
+    World world = World.of(subject, shelf);
     Reach reach = new Reach(world);
     if (!subject.main().isEmpty()) {
       reach.main(subject.main());

@@ -49,8 +49,10 @@ final class Lookups {
    * @param wanted how surely somebody misses it
    */
   void noProvider(ClassNode from, int service, Sure wanted) {
-    Sure sure = LOGGING.contains(names.text(service)) ? Sure.MAYBE : wanted;
-    miss(Missing.Kind.NO_PROVIDER, names.dotted(service), sure, from);
+    String module = world.moduleProviding(names.text(service));
+    boolean meant = !module.isEmpty() || LOGGING.contains(names.text(service));
+    String name = names.dotted(service) + (module.isEmpty() ? "" : " " + module);
+    miss(Missing.Kind.NO_PROVIDER, name, meant ? Sure.MAYBE : wanted, from);
   }
 
   /** The system's class loader is asked, unless another is set by a method of this name. */

@@ -432,7 +432,8 @@ final class Reach {
    */
   private void service(ClassNode from, int service, Sure sure, Sure wanted) {
     Set<String> providers = world.providers(names.text(service));
-    if (providers.isEmpty() && world.has(service)) {
+    boolean unheard = !world.moduleProviding(names.text(service)).isEmpty();
+    if (providers.isEmpty() && (unheard || world.has(service))) {
       lookups.noProvider(from, service, wanted);
     }
     for (String provider : providers) {

@@ -30,7 +30,7 @@ record Reported(List<Missing> group, int java) {
           names + (isOne() ? " isn't" : " aren't") + " in Java " + java + "; " + needed();
       case MEMBER -> owner() + " has no member " + members() + "; " + needed();
       case PROVIDER -> "The service provider " + names + absent;
-      case NO_PROVIDER -> "Nothing provides the service " + names + "; " + needed();
+      case NO_PROVIDER -> noProvider();
       case RESOURCE -> "The resource " + names + absent;
       case NATIVE -> "The native library " + names + absent;
       case DRIVER ->
@@ -56,6 +56,26 @@ record Reported(List<Missing> group, int java) {
               + " to itself; "
               + needed();
     };
+  }
+
+  /** The module that provides a service where modules don't count. */
+  private String module() {
+    String name = group.get(0).name();
+    return name.substring(name.indexOf(' ') + 1).equals(name)
+        ? ""
+        : name.substring(name.indexOf(' ') + 1);
+  }
+
+  private String noProvider() {
+    String service = group.get(0).name().split(" ", -1)[0];
+    return module().isEmpty()
+        ? "Nothing provides the service " + service + "; " + needed()
+        : "The module "
+            + module()
+            + " provides the service "
+            + service
+            + ", which counts only on the module path; "
+            + needed();
   }
 
   /** The generations of servers that have it, as bits. */
@@ -149,7 +169,12 @@ record Reported(List<Missing> group, int java) {
               + " to libraries:.";
       case MEMBER -> "Take versions of the libraries that belong together.";
       case PROVIDER -> "Add the library that has this class, or the newer one that lists another.";
-      case NO_PROVIDER -> "Add a library that provides it, unless the program does without.";
+      case NO_PROVIDER ->
+          module().isEmpty()
+              ? "Add a library that provides it, unless the program does without."
+              : "Write modules: {main: "
+                  + module()
+                  + "} for the program, if that is its main module; or name the providers in META-INF/services as well.";
       case RESOURCE -> "Add the file to own:, in that folder, with that spelling.";
       case DRIVER -> "Add the library of the database's driver to libraries:.";
       case NATIVE -> "Name its files by platform under natives:.";

@@ -19,6 +19,9 @@ import zugabe.bytes.Regex;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
+import zugabe.formats.classfile.ClassFacts;
+import zugabe.formats.classfile.ModuleFacts;
+import zugabe.formats.classfile.UnreadableClassException;
 import zugabe.formats.zip.ArchivedContent;
 
 /**
@@ -48,6 +51,11 @@ final class World {
   private final Map<String, Set<String>> services = new LinkedHashMap<>();
   private final Drivers drivers;
 
+  /** Modules that provide services, by those, where modules don't count. */
+  private final Map<String, String> unheard = new LinkedHashMap<>();
+
+  private final boolean modules;
+
   /**
    * Where a class lies.
    *
@@ -62,22 +70,19 @@ final class World {
     }
   }
 
-  private World(int java, boolean onServer, List<Library> libraries, ClassShelf shelf)
-      throws IOException {
-    this.drivers = new Drivers(libraries);
-    this.java = java;
+  private World(Links.Subject subject, ClassShelf shelf) throws IOException {
+    this.drivers = new Drivers(subject.materials().libraries());
+    this.java = subject.java();
+    this.modules = subject.modules();
     this.shelf = shelf;
     this.names = shelf.names();
-    this.others = new Others(java, onServer, shelf);
+    this.others = new Others(java, subject.inContainer(), shelf);
     this.object = names.of("java/lang/Object");
   }
 
-  /**
-   * @param onServer whether a servlet container starts it
-   */
-  static World of(Materials materials, int java, boolean onServer, ClassShelf shelf)
-      throws IOException {
-    World world = new World(java, onServer, materials.libraries(), shelf);
+  static World of(Links.Subject subject, ClassShelf shelf) throws IOException {
+    Materials materials = subject.materials();
+    World world = new World(subject, shelf);
     for (OwnFile own : materials.own()) {
       world.own(own);
     }
@@ -145,7 +150,37 @@ final class World {
     }
   }
 
+  /** Services that a module provides count on the module path only. */
+  private void module(Content content) throws IOException {
+    if (content.size() > ClassFacts.MAX_BYTES) {
+      return;
+    }
+    try (InputStream in = content.open()) {
+      ModuleFacts module = ModuleFacts.decode(in.readAllBytes());
+      module
+          .provides()
+          .forEach(
+              (service, providers) -> {
+                unheard.putIfAbsent(service, module.name());
+                if (modules) {
+                  services.computeIfAbsent(service, n -> new LinkedHashSet<>()).addAll(providers);
+                }
+              });
+    } catch (UnreadableClassException e) {
+      // told where classes are looked at one by one
+      return;
+    }
+  }
+
+  /** The module that would provide a service on the module path; empty when there is none. */
+  String moduleProviding(String service) {
+    return modules ? "" : unheard.getOrDefault(service, "");
+  }
+
   private void service(String path, Content content) throws IOException {
+    if (path.equals("module-info.class")) {
+      module(content);
+    }
     if (!path.startsWith(SERVICES) || content.size() > MAX_SERVICES || path.endsWith("/")) {
       return;
     }

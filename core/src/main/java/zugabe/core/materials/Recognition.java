@@ -29,7 +29,7 @@ public record Recognition(
   }
 
   /** The same with another fact; empty values are left out. */
-  Recognition with(String name, String value) {
+  public Recognition with(String name, String value) {
     if (!value.isEmpty()) {
       facts.put(name, value);
     }

@@ -77,7 +77,7 @@ final class ProgramResolver {
     int start = materials.classes().named(main).map(ClassFacts::major).orElse(0);
     if (start > 0 && start < highest) {
       Links.Subject subject =
-          new Links.Subject(materials, main, ClassFacts.javaVersion(highest), false);
+          new Links.Subject(materials, main, ClassFacts.javaVersion(highest), false, false);
       int reached = links.follow(subject).newest().map(Materials.Highest::major).orElse(0);
       highest = Math.max(start, reached);
     }

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
@@ -22,6 +23,10 @@ final class ProgramSearch {
       Set.of(
           "classes", "target", "build", "out", "bin", "lib", "libs", "main", "java", "dist", ".",
           "");
+
+  /** Folders in which jars are libraries, whatever their manifests say. */
+  private static final Set<String> LIBRARIES =
+      Set.of("lib", "libs", "library", "libraries", "dependencies", "dependency", "jars");
 
   private static final Set<Nature> CODE =
       Set.of(Nature.CLASS, Nature.JAR, Nature.BEAM, Nature.APPLICATION, Nature.NATIVE_LIBRARY);
@@ -41,14 +46,26 @@ final class ProgramSearch {
 
   List<Survey.Candidate> ranked() {
     List<Survey.Candidate> all = new ArrayList<>();
+    Set<String> webs = webs();
+    webs.forEach(w -> all.add(web(w, webJava(w))));
     for (String root : roots.keySet()) {
-      if (!folders.get(root).tests()) {
+      if (!folders.get(root).tests() && webs.stream().noneMatch(w -> isIn(root, w))) {
         inFolder(root, all);
       }
     }
+    List<Survey.Found> jars =
+        found.stream()
+            .filter(f -> f.what().nature() == Nature.JAR)
+            .filter(f -> f.what().form().equals("application") && isTop(f))
+            .filter(f -> webs.stream().noneMatch(w -> isIn(f.path(), w)))
+            .toList();
+    boolean some = jars.stream().anyMatch(ProgramSearch::isOnesOwn);
     for (Survey.Found f : found) {
-      if (f.what().nature() == Nature.JAR && f.what().form().equals("application") && isTop(f)) {
-        all.add(jar(f));
+      if (jars.contains(f)) {
+        // of several, those with the marks of libraries are libraries
+        if (!some || isOnesOwn(f)) {
+          all.add(jar(f));
+        }
       } else if (f.what().nature() == Nature.PROGRAM || isScript(f)) {
         all.add(file(f));
       }
@@ -64,6 +81,53 @@ final class ProgramSearch {
             .thenComparing(Survey.Candidate::name)
             .thenComparing(Survey.Candidate::main));
     return all;
+  }
+
+  private static boolean isIn(String path, String folder) {
+    return folder.equals(".") || path.startsWith(folder + "/");
+  }
+
+  /** Whether a jar lacks what those have that are made for many. */
+  private static boolean isOnesOwn(Survey.Found jar) {
+    return jar.what().fact("bundle").isEmpty() && jar.what().fact("licence").isEmpty();
+  }
+
+  /** Folders that a server would take: web archives that weren't packed. */
+  private Set<String> webs() {
+    Set<String> webs = new TreeSet<>();
+    List<String> paths = new ArrayList<>(roots.keySet());
+    found.forEach(f -> paths.add(f.path()));
+    for (String path : paths) {
+      int at = ("/" + path).indexOf("/WEB-INF/");
+      if (at == 0) {
+        webs.add(".");
+      } else if (at > 0) {
+        webs.add(path.substring(0, at - 1));
+      }
+    }
+    return webs;
+  }
+
+  private Optional<Integer> webJava(String web) {
+    int own =
+        folders.values().stream()
+            .filter(c -> isIn(c.folder(), web))
+            .mapToInt(Survey.Classes::java)
+            .max()
+            .orElse(0);
+    return Optional.of(own).filter(j -> j > 0);
+  }
+
+  private static Survey.Candidate web(String folder, Optional<Integer> java) {
+    String name = folder.equals(".") ? "site" : name(folder, "");
+    return new Survey.Candidate(
+        Survey.Kind.WEB,
+        name,
+        "",
+        new Survey.Candidate.Manner("console", false, java, List.of()),
+        new Survey.Candidate.Files(List.of(), List.of(), Optional.of(folder)),
+        3,
+        List.of("a web archive that isn't packed"));
   }
 
   private void inFolder(String root, List<Survey.Candidate> all) {
@@ -110,8 +174,15 @@ final class ProgramSearch {
       rank -= 3;
       reasons.add("sounds like a try");
     }
-    Survey.Kind kind = hints(root).contains(Hint.SERVLET) ? Survey.Kind.WEB : Survey.Kind.CLASS;
+    boolean web = hints(root).contains(Hint.SERVLET) && !bringsServer(root);
+    Survey.Kind kind = web ? Survey.Kind.WEB : Survey.Kind.CLASS;
     return started(new Start(kind, root, s.facts().name(), hints(root, s)), rank, reasons);
+  }
+
+  /** Whether one of its libraries is a server that a program starts by itself. */
+  private boolean bringsServer(String root) {
+    return libraries(root).stream()
+        .anyMatch(l -> Regex.matches(l.name(), "(tomcat-embed-core|jetty-server|undertow-core).*"));
   }
 
   /**
@@ -260,7 +331,8 @@ final class ProgramSearch {
 
   /** Whether a jar isn't a mere library of a program that is there as classes. */
   private boolean isTop(Survey.Found jar) {
-    return roots.isEmpty() && !jar.what().fact("main").startsWith("org.");
+    String folder = "/" + jar.folder() + "/";
+    return roots.isEmpty() && LIBRARIES.stream().noneMatch(l -> folder.contains("/" + l + "/"));
   }
 
   private Survey.Candidate jar(Survey.Found jar) {

@@ -2,6 +2,7 @@ package zugabe.core.survey;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * What a draft is about: the programs that it has, by their names in the recipe.
@@ -11,6 +12,8 @@ import java.util.Map;
  * @param libraries folders of own classes, when no program is found
  * @param make what is wanted of programs in Java
  * @param around what is known of this machine
+ * @param carried what goes along with them
+ * @param nests whether jars may lie inside jars: some containers don't find what is in them
  */
 public record Proposal(
     Survey survey,
@@ -18,7 +21,25 @@ public record Proposal(
     Map<String, SameProgram> builds,
     List<String> libraries,
     Wishes.Make make,
-    Around around) {
+    Around around,
+    Carried carried,
+    boolean nests) {
+
+  /** Name of the group of materials that programs find beside them; empty when there is none. */
+  public Optional<String> files() {
+    return carried.data().isEmpty() || programs.isEmpty() || onlyFiles()
+        ? Optional.empty()
+        : Optional.of("files");
+  }
+
+  /** Whether every program is a file at the top, which takes the data into its own group. */
+  private boolean onlyFiles() {
+    return programs.values().stream()
+        .allMatch(
+            p ->
+                p.kind() == Survey.Kind.WEB
+                    || (p.kind() == Survey.Kind.FILE && p.own().get(0).equals(".")));
+  }
 
   /** Whether something is to be made of programs in Java. */
   public boolean wants(Wishes.Make what) {

@@ -7,13 +7,18 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
+import zugabe.core.materials.Recognition;
 
 /** Writes a commented recipe for what a survey found. */
 public final class RecipeDraft {
+  private static final int MOST_LEFT_OUT = 30;
+
   private final Survey survey;
   private final Wishes wishes;
   private final StringBuilder out = new StringBuilder();
@@ -26,6 +31,7 @@ public final class RecipeDraft {
 
   private final List<Survey.Candidate> others = new ArrayList<>();
   private final List<Draft> drafts = new ArrayList<>();
+  private Proposal proposal;
 
   /** Whether somebody chose among the programs. */
   private boolean onlySome;
@@ -41,7 +47,7 @@ public final class RecipeDraft {
     draft.choose();
     boolean java = draft.programs.values().stream().anyMatch(Survey.Candidate::isJava);
     return new Wishes(
-        Optional.of(draft.name(draft.id())),
+        Optional.of(draft.ownName().orElse(draft.name(draft.id()))),
         Optional.of(draft.version().orElse("1.0.0")),
         Optional.empty(),
         draft.licence().map(f -> f.what().form()).filter(f -> !f.isEmpty()),
@@ -52,10 +58,15 @@ public final class RecipeDraft {
   /**
    * The recipe's text; empty when there is nothing to make.
    *
+   * @param nests whether jars may lie inside jars
    * @param kinds what each kind makes of it
    */
   public static Optional<String> of(
-      Survey survey, Wishes wishes, Proposal.Around around, List<Function<Proposal, Draft>> kinds) {
+      Survey survey,
+      Wishes wishes,
+      Proposal.Around around,
+      boolean nests,
+      List<Function<Proposal, Draft>> kinds) {
     RecipeDraft draft = new RecipeDraft(survey, wishes);
     draft.choose();
     draft.onlySome =
@@ -63,15 +74,21 @@ public final class RecipeDraft {
     if (wishes.programs().stream().anyMatch(draft.programs::containsKey)) {
       draft.programs.keySet().retainAll(wishes.programs());
     }
-    Proposal proposal =
+    Carried carried = new Carried(survey, draft.programs, draft.icon().map(Survey.Found::path));
+    boolean java = draft.programs.values().stream().anyMatch(Survey.Candidate::isJava);
+    Wishes.Make guess =
+        java && !carried.data().isEmpty() ? Wishes.Make.INSTALLED : Wishes.Make.SINGLE;
+    draft.proposal =
         new Proposal(
             survey,
             draft.programs,
             draft.builds,
             draft.programs.isEmpty() ? draft.libraries() : List.of(),
-            wishes.make().orElse(Wishes.Make.SINGLE),
-            around);
-    kinds.forEach(kind -> draft.drafts.add(kind.apply(proposal)));
+            wishes.make().orElse(guess),
+            around,
+            carried,
+            nests);
+    kinds.forEach(kind -> draft.drafts.add(kind.apply(draft.proposal)));
     return draft.drafts.stream().allMatch(x -> x.deliverables().isEmpty())
         ? Optional.empty()
         : Optional.of(draft.write());
@@ -119,12 +136,13 @@ public final class RecipeDraft {
     line("");
     line("materials:                          # what the build left");
     programs.forEach(this::materials);
+    files();
     drafts(Draft::materials);
     if (programs.isEmpty() && !libraries().isEmpty()) {
       line("  library:");
       line("    own: " + YamlText.list(libraries()));
     }
-    if (!programs.isEmpty()) {
+    if (programs.values().stream().anyMatch(RecipeDraft::isStarted)) {
       line("");
       line("programs:                           # what can be started");
       programs.forEach(this::program);
@@ -141,7 +159,49 @@ public final class RecipeDraft {
     line("");
     line("deliverables:                       # what goes out");
     drafts(Draft::deliverables);
+    leftOut();
     return out.toString();
+  }
+
+  /** What programs find beside them where they are installed. */
+  private void files() {
+    proposal
+        .files()
+        .ifPresent(
+            name -> {
+              line("  " + name + ":" + YamlText.comment("what programs find beside them"));
+              line("    own:");
+              Carried.written(proposal.carried().data()).forEach(d -> line("      - " + d));
+            });
+  }
+
+  /** What was seen and isn't in the recipe, with the reason. */
+  private void leftOut() {
+    List<String> lines = new ArrayList<>();
+    Set<String> read = new TreeSet<>();
+    programs.values().forEach(p -> proposal.carried().script(p).ifPresent(f -> read.add(f.path())));
+    for (Survey.Found f : survey.of(Nature.SCRIPT)) {
+      if (read.contains(f.path())) {
+        lines.add(f.path() + ": starts the program today; its options are taken over");
+        Carried.words(f, "not read")
+            .forEach(w -> lines.add("  " + w + " in it isn't: only the script knows its value"));
+      } else if (!f.what().fact("starts").isEmpty()) {
+        lines.add(f.path() + ": starts " + f.what().fact("starts") + ", which isn't here");
+      }
+    }
+    boolean made = proposal.wants(Wishes.Make.INSTALLED) || proposal.files().isEmpty();
+    if (!made) {
+      proposal.carried().data().forEach(d -> lines.add(d + ": only an archive holds it"));
+    }
+    survey.leftovers().forEach(l -> lines.add(l.path() + ": " + l.why()));
+    if (!lines.isEmpty()) {
+      line("");
+      line("# Left out:");
+      lines.stream().limit(MOST_LEFT_OUT).forEach(l -> line("#   " + l));
+      if (lines.size() > MOST_LEFT_OUT) {
+        line("#   and " + (lines.size() - MOST_LEFT_OUT) + " more; zugabe survey tells all");
+      }
+    }
   }
 
   /** What can't be built here, or wasn't chosen, is a comment, unless it is all there is. */
@@ -166,7 +226,7 @@ public final class RecipeDraft {
               + YamlText.scalar(id)
               + YamlText.comment("reverse domain name, fixed for the application's life"));
     }
-    line("  name: " + YamlText.scalar(wishes.name().orElse(name(id))));
+    line("  name: " + YamlText.scalar(wishes.name().orElse(ownName().orElse(name(id)))));
     Optional<String> version = wishes.version().or(this::version);
     line(
         "  version: "
@@ -188,6 +248,13 @@ public final class RecipeDraft {
       line("  license: {" + String.join(", ", parts) + "}");
     }
     icon().ifPresent(f -> line("  icon: " + YamlText.path(f.path())));
+  }
+
+  /** The application's name as its own jar has it, written as a name. */
+  private Optional<String> ownName() {
+    return programs.size() == 1
+        ? ownFact("name").map(n -> n.substring(0, 1).toUpperCase(Locale.ROOT) + n.substring(1))
+        : Optional.empty();
   }
 
   private String name(String id) {
@@ -220,7 +287,30 @@ public final class RecipeDraft {
         : common.replace(".", "");
   }
 
+  /** What the application's own jar says of it. */
+  private Optional<String> ownFact(String fact) {
+    Stream<Recognition> packed =
+        programs.values().stream()
+            .flatMap(p -> p.own().stream().skip(Math.max(0, p.own().size() - 1)))
+            .flatMap(o -> survey.classes().stream().filter(c -> c.folder().equals(o)))
+            .flatMap(c -> c.identity().jar().stream());
+    Stream<Recognition> jars =
+        programs.values().stream()
+            .filter(p -> p.kind() == Survey.Kind.JAR)
+            .flatMap(
+                p ->
+                    p.libraries().stream()
+                        .filter(l -> l.what().fact("main").equals(p.main()))
+                        .map(Survey.Found::what));
+    return Stream.concat(packed, jars).map(r -> r.fact(fact)).filter(v -> !v.isEmpty()).findFirst();
+  }
+
   private Optional<String> version() {
+    Optional<String> own = ownFact("version");
+    return own.isPresent() ? own : versionOfJar();
+  }
+
+  private Optional<String> versionOfJar() {
     return survey.programs().stream()
         .filter(p -> p.kind() == Survey.Kind.JAR)
         .flatMap(p -> p.libraries().stream().filter(l -> l.what().fact("main").equals(p.main())))
@@ -257,7 +347,28 @@ public final class RecipeDraft {
                 f -> Integer.parseInt(Regex.replaceFirst(f.what().fact("size"), "x.*", ""))));
   }
 
+  /** The program whose group of materials another one shares: files of one folder go in once. */
+  private String group(String name) {
+    Survey.Candidate p = programs.get(name);
+    if (p.kind() != Survey.Kind.FILE || builds.get(name).isForSeveral()) {
+      return name;
+    }
+    return programs.entrySet().stream()
+        .filter(
+            e ->
+                e.getValue().kind() == Survey.Kind.FILE
+                    && !builds.get(e.getKey()).isForSeveral()
+                    && e.getValue().own().equals(p.own())
+                    && !p.own().get(0).equals("."))
+        .map(Map.Entry::getKey)
+        .findFirst()
+        .orElse(name);
+  }
+
   private void materials(String name, Survey.Candidate p) {
+    if (!group(name).equals(name)) {
+      return;
+    }
     line("  " + name + ":");
     if (builds.get(name).isForSeveral()) {
       line("    own-for:");
@@ -270,15 +381,31 @@ public final class RecipeDraft {
     if (p.kind() == Survey.Kind.FILE && p.own().get(0).equals(".")) {
       List<String> files = new ArrayList<>(List.of(p.main()));
       p.libraries().forEach(l -> files.add(l.path()));
-      line("    own: " + YamlText.list(files));
+      List<String> all = new ArrayList<>(files.stream().map(YamlText::path).toList());
+      if (proposal.files().isEmpty()) {
+        all.addAll(Carried.written(proposal.carried().data()));
+      }
+      line("    own: [" + String.join(", ", all) + "]");
       return;
     }
     if (!p.own().isEmpty()) {
       line("    own: " + YamlText.list(p.own()));
     }
-    p.web().ifPresent(w -> line("    web: " + YamlText.path(w)));
+    p.web()
+        .ifPresent(
+            w -> {
+              line("    web: " + YamlText.path(w));
+              if (w.equals(".")) {
+                line("    except: [zugabe.yaml, out]");
+              }
+            });
     if (p.kind() != Survey.Kind.FILE && !p.libraries().isEmpty()) {
       line("    libraries: " + YamlText.list(patterns(p.libraries())));
+    }
+    Map<String, List<String>> natives = proposal.carried().natives();
+    if (p.isJava() && !natives.isEmpty()) {
+      line("    natives:");
+      natives.forEach((on, files) -> line("      " + on + ": " + YamlText.list(files)));
     }
   }
 
@@ -301,12 +428,17 @@ public final class RecipeDraft {
     return patterns;
   }
 
+  /** Whether it has a start of its own, without a server. */
+  private static boolean isStarted(Survey.Candidate p) {
+    return p.kind() != Survey.Kind.WEB || !p.main().isEmpty();
+  }
+
   private void program(String name, Survey.Candidate p) {
-    if (p.kind() == Survey.Kind.WEB && p.main().isEmpty()) {
+    if (!isStarted(p)) {
       return;
     }
     line("  " + name + ":" + YamlText.comment(String.join("; ", builds.get(name).reasons())));
-    line("    materials: " + name);
+    line("    materials: " + group(name));
     if (builds.get(name).isForSeveral()) {
       line("    file: " + YamlText.scalar(builds.get(name).file()));
     } else if (p.kind() == Survey.Kind.FILE) {
@@ -320,12 +452,41 @@ public final class RecipeDraft {
       interpreter(p).ifPresent(i -> line("    interpreter: " + YamlText.scalar(i)));
     } else {
       line("    main: " + p.main());
-      p.java().ifPresent(j -> line("    java: " + j + "+"));
+      String module = Carried.module(survey, p);
+      if (!module.isEmpty()) {
+        line("    modules: {main: " + module + "}");
+      }
     }
     line("    surface: " + p.surface());
+    start(p);
     if (p.service()) {
       line(
           "    # service: {}                   # it waits for connections; this sets it up in the background");
+    }
+  }
+
+  /** What a script says today, and where the program finds its files. */
+  private void start(Survey.Candidate p) {
+    Optional<Survey.Found> script = p.isJava() ? proposal.carried().script(p) : Optional.empty();
+    if (script.isPresent()) {
+      String said = YamlText.comment("as in " + script.get().path());
+      List<String> options = Carried.words(script.get(), "options");
+      List<String> arguments = Carried.words(script.get(), "arguments");
+      if (!options.isEmpty()) {
+        line("    options: " + YamlText.texts(options) + said);
+      }
+      if (!arguments.isEmpty()) {
+        line("    arguments: " + YamlText.texts(arguments) + said);
+      }
+    }
+    boolean ownData =
+        p.kind() == Survey.Kind.FILE
+            && p.own().get(0).equals(".")
+            && !proposal.carried().data().isEmpty();
+    boolean beside =
+        p.isJava() && proposal.files().isPresent() && proposal.wants(Wishes.Make.INSTALLED);
+    if (ownData || beside) {
+      line("    folder: program" + YamlText.comment("it starts where its files are"));
     }
   }
 

@@ -1,5 +1,7 @@
 package zugabe.core.survey;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -8,19 +10,38 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import zugabe.bytes.Regex;
+import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Nature;
+import zugabe.core.materials.Recognition;
 import zugabe.core.survey.Surveyor.Looked;
 import zugabe.formats.classfile.ClassSketch;
 import zugabe.formats.classfile.ClassSketch.Hint;
+import zugabe.formats.classfile.ModuleFacts;
+import zugabe.formats.zip.ZipEntry;
+import zugabe.formats.zip.ZipReader;
 
 /** Sorts what was looked at: folders of classes, programs, what is for users and what isn't. */
 final class Sorting {
+  /** How jars with libraries merged in are called beside the plain ones. */
+  private static final List<String> MERGED =
+      List.of("-all", "-shaded", "-fat", "-uber", "-jar-with-dependencies", "-standalone");
+
+  /** So many classes tell whose jar it is. */
+  private static final int SAMPLE = 5;
+
   private final String folder;
   private final List<Looked> looked;
   private final List<Survey.Leftover> leftovers;
   private final Map<String, List<ClassSketch>> roots = new TreeMap<>();
   private final Map<String, String> rootOf = new TreeMap<>();
+  private final Map<String, String> modules = new TreeMap<>();
+
+  /** Jars of which the folder has the classes as well, by that folder. */
+  private final Map<String, Recognition> packed = new TreeMap<>();
+
+  private final Map<String, FileContent> contents = new TreeMap<>();
   private final List<Survey.Found> found = new ArrayList<>();
 
   Sorting(String folder, List<Looked> looked, List<Survey.Leftover> leftovers) {
@@ -31,6 +52,8 @@ final class Sorting {
 
   Survey survey() {
     looked.forEach(this::sort);
+    twins();
+    ownJars();
     List<Survey.Classes> classes = classes();
     classes.stream()
         .filter(Survey.Classes::tests)
@@ -48,6 +71,10 @@ final class Sorting {
   }
 
   private void sort(Looked one) {
+    if (one.found().name().equals("module-info.class")) {
+      module(one);
+      return;
+    }
     if (one.sketch().isPresent()) {
       ClassSketch sketch = one.sketch().get();
       String inside = sketch.facts().name().replace('.', '/') + ".class";
@@ -62,15 +89,81 @@ final class Sorting {
         rootOf.put(sketch.facts().name().replace('.', '/'), root);
         return;
       }
-      if (path.endsWith("module-info.class")) {
-        return;
-      }
     }
     Optional<String> why = leftover(one.found());
     if (why.isPresent()) {
       leftovers.add(new Survey.Leftover(one.found().path(), why.get()));
     } else {
       found.add(one.found());
+      contents.put(one.found().path(), one.content());
+    }
+  }
+
+  private void module(Looked one) {
+    String path = one.found().path();
+    int slash = path.lastIndexOf('/');
+    try (InputStream in = one.content().open()) {
+      modules.put(
+          slash < 0 ? "." : path.substring(0, slash), ModuleFacts.decode(in.readAllBytes()).name());
+    } catch (IOException e) {
+      // told where files are recognised
+      modules.remove(path);
+    }
+  }
+
+  private void leave(Survey.Found file, String why) {
+    found.remove(file);
+    leftovers.add(new Survey.Leftover(file.path(), why));
+  }
+
+  /** Of a jar with libraries merged in and the plain one, the first is the one for users. */
+  private void twins() {
+    for (Survey.Found plain : List.copyOf(found)) {
+      String folder = plain.folder().equals(".") ? "" : plain.folder() + "/";
+      String base = Regex.replaceFirst(plain.name(), "\\.jar$", "");
+      boolean original =
+          plain.name().startsWith("original-")
+              && has(folder + plain.name().substring("original-".length()));
+      boolean shaded = MERGED.stream().anyMatch(ending -> has(folder + base + ending + ".jar"));
+      if (plain.what().nature() == Nature.JAR && (original || shaded)) {
+        leave(plain, "the same program without its libraries");
+      }
+    }
+  }
+
+  private boolean has(String path) {
+    return found.stream().anyMatch(f -> f.path().equals(path));
+  }
+
+  /** Jars made of classes that lie here as well: their names and versions are the application's. */
+  private void ownJars() {
+    for (Survey.Found jar : List.copyOf(found)) {
+      if (jar.what().nature() != Nature.JAR || roots.isEmpty()) {
+        continue;
+      }
+      Set<String> names = names(jar);
+      for (Map.Entry<String, List<ClassSketch>> root : roots.entrySet()) {
+        boolean all =
+            root.getValue().stream()
+                .limit(SAMPLE)
+                .allMatch(s -> names.contains(s.facts().name().replace('.', '/') + ".class"));
+        if (all) {
+          packed.put(root.getKey(), jar.what());
+          if (found.contains(jar)) {
+            leave(jar, "the classes in " + root.getKey() + ", packed");
+          }
+        }
+      }
+    }
+  }
+
+  private Set<String> names(Survey.Found jar) {
+    try {
+      return ZipReader.read(contents.get(jar.path())).entries().stream()
+          .map(ZipEntry::name)
+          .collect(Collectors.toSet());
+    } catch (IOException e) {
+      return Set.of();
     }
   }
 
@@ -89,7 +182,7 @@ final class Sorting {
               ? Optional.of("secrets of an environment: never ship it")
               : Regex.matches(
                       name,
-                      "pom\\.xml|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")
+                      "pom\\.xml|makefile|dockerfile|jenkinsfile|(readme|changelog|contributing|todo)(\\..*)?|.*\\.md|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")
                   ? Optional.of("left by developers' tools")
                   : Optional.empty();
     };
@@ -104,6 +197,10 @@ final class Sorting {
       return Optional.of("classes of tests");
     }
     return Optional.empty();
+  }
+
+  private static boolean isForTests(String root) {
+    return Regex.matches(root, "(.*/)?(test-?[cC]lasses|test|tests)(/.*)?");
   }
 
   private List<Survey.Classes> classes() {
@@ -133,7 +230,9 @@ final class Sorting {
                   java,
                   because,
                   needs.stream().sorted().toList(),
-                  2 * tests >= sketches.size()));
+                  2 * tests >= sketches.size() || isForTests(root),
+                  new Survey.Identity(
+                      modules.getOrDefault(root, ""), Optional.ofNullable(packed.get(root)))));
         });
     return all;
   }

@@ -137,7 +137,21 @@ public record Survey(
    * @param needs other folders whose classes it names
    */
   public record Classes(
-      String folder, int count, int java, String because, List<String> needs, boolean tests) {}
+      String folder,
+      int count,
+      int java,
+      String because,
+      List<String> needs,
+      boolean tests,
+      Identity identity) {}
+
+  /**
+   * What classes say of themselves.
+   *
+   * @param module name of their module; empty for none
+   * @param jar what a jar of the same classes says
+   */
+  public record Identity(String module, Optional<Recognition> jar) {}
 
   /** Something users don't need. */
   public record Leftover(String path, String why) {}

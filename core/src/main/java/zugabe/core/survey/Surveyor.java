@@ -2,12 +2,15 @@ package zugabe.core.survey;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.Future;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -51,8 +54,14 @@ public final class Surveyor {
   private final List<Survey.Leftover> leftovers = new ArrayList<>();
   private final List<Looked> looked = new ArrayList<>();
 
+  /** What a build leaves beside what it makes. */
+  private static final Set<String> RECORDS = Set.of("receipt.json", "SHA256SUMS");
+
+  /** A larger script isn't one that somebody wrote to start a program. */
+  private static final long MAX_SCRIPT = 1 << 18;
+
   /** A file that was looked at. */
-  record Looked(Survey.Found found, Optional<ClassSketch> sketch) {}
+  record Looked(Survey.Found found, Optional<ClassSketch> sketch, FileContent content) {}
 
   /**
    * @param shown the folder as the user named it
@@ -70,8 +79,14 @@ public final class Surveyor {
     FolderWalk walk = FolderWalk.over(root, FOLDERS.keySet());
     walk.skipped().forEach(this::skipped);
     walk.unreadable().forEach(path -> unreadable(path, "permission denied"));
+    Set<String> built = built(walk.files());
+    built.forEach(
+        f ->
+            leftovers.add(new Survey.Leftover(f.isEmpty() ? "./" : f, "made by an earlier build")));
     List<Future<Optional<Looked>>> work = new ArrayList<>();
-    walk.files().forEach(file -> work.add(workers.submit(() -> look(file))));
+    walk.files().stream()
+        .filter(file -> built.stream().noneMatch(f -> !f.isEmpty() && file.name().startsWith(f)))
+        .forEach(file -> work.add(workers.submit(() -> look(file))));
     int done = 0;
     for (Future<Optional<Looked>> one : work) {
       Workers.take(one).ifPresent(looked::add);
@@ -79,6 +94,20 @@ public final class Surveyor {
     }
     looked.sort(Comparator.comparing(l -> l.found().path()));
     return new Sorting(shown, looked, leftovers).survey();
+  }
+
+  /** Folders with the records of a build, each with a last slash. */
+  private static Set<String> built(List<FileContent> files) {
+    Map<String, Integer> counts = new TreeMap<>();
+    for (FileContent file : files) {
+      String name = file.name();
+      int slash = name.lastIndexOf('/') + 1;
+      if (slash > 0 && RECORDS.contains(name.substring(slash))) {
+        counts.merge(name.substring(0, slash), 1, Integer::sum);
+      }
+    }
+    counts.values().removeIf(c -> c < RECORDS.size());
+    return counts.keySet();
   }
 
   private void skipped(String path) {
@@ -107,11 +136,34 @@ public final class Surveyor {
                       damage,
                       "Create it again, or get a fresh copy."));
       return Optional.of(
-          new Looked(new Survey.Found(path, content.size(), what), sketch(content, what)));
+          new Looked(
+              new Survey.Found(
+                  path,
+                  content.size(),
+                  what.nature() == Nature.SCRIPT ? started(content, what) : what),
+              sketch(content, what),
+              content));
     } catch (IOException e) {
       unreadable(path, e.getClass().getSimpleName());
       return Optional.empty();
     }
+  }
+
+  /** A script with what it starts, when that is a Java program. */
+  private static Recognition started(FileContent content, Recognition script) throws IOException {
+    if (content.size() > MAX_SCRIPT) {
+      return script;
+    }
+    byte[] text = content.start((int) content.size());
+    Optional<StartLine> start = StartLine.in(new String(text, StandardCharsets.UTF_8));
+    start.ifPresent(
+        s ->
+            script
+                .with("starts", s.main())
+                .with("options", String.join("\n", s.options()))
+                .with("arguments", String.join("\n", s.arguments()))
+                .with("not read", String.join("\n", s.unread())));
+    return script;
   }
 
   private static Optional<ClassSketch> sketch(FileContent content, Recognition what)

@@ -12,6 +12,17 @@ public final class YamlText {
     return "[" + String.join(", ", texts.stream().map(YamlText::path).toList()) + "]";
   }
 
+  /** A list of any texts on one line. */
+  static String texts(List<String> texts) {
+    return "[" + String.join(", ", texts.stream().map(YamlText::quoted).toList()) + "]";
+  }
+
+  /** In a list, a comma would end a plain text. */
+  private static String quoted(String text) {
+    String written = scalar(text);
+    return written.startsWith("\"") ? written : '"' + written + '"';
+  }
+
   /**
    * A path below the recipe's folder; what stands before a colon would be a drive or the name of a
    * root.

@@ -35,18 +35,25 @@ final class ArchiveDraft {
       lines.add(
           "  set: {kind: archive, programs: "
               + YamlText.list(java)
+              + files(found)
               + ", formats: [zip, tar.gz]}"
               + YamlText.comment("installs all of them"));
     }
-    platforms.forEach((platform, names) -> lines.add(line(platform, names)));
+    platforms.forEach((platform, names) -> lines.add(line(found, platform, names)));
     return Draft.of(lines);
   }
 
-  private static String line(String platform, List<String> names) {
+  /** The group of files that lie beside the programs. */
+  private static String files(Proposal found) {
+    return found.files().map(f -> ", materials: " + f).orElse("");
+  }
+
+  private static String line(Proposal found, String platform, List<String> names) {
     return "  "
         + platform
         + ": {kind: archive, programs: "
         + YamlText.list(names)
+        + files(found)
         + ", platforms: ["
         + platform
         + "], formats: ["

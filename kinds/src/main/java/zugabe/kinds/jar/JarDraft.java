@@ -2,6 +2,7 @@ package zugabe.kinds.jar;
 
 import java.util.ArrayList;
 import java.util.List;
+import zugabe.core.survey.Carried;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Proposal;
 import zugabe.core.survey.Survey;
@@ -10,12 +11,14 @@ import zugabe.core.survey.YamlText;
 
 /** A jar for each program in Java, or one for a library. */
 final class JarDraft {
+  private static final String BESIDE = "beside";
+
   private JarDraft() {}
 
   static Draft of(Proposal found) {
     List<String> lines = new ArrayList<>();
     if (found.wants(Wishes.Make.SINGLE)) {
-      found.programs().forEach((name, p) -> program(name, p, lines));
+      found.programs().forEach((name, p) -> program(found, name, p, lines));
     }
     if (!found.libraries().isEmpty()) {
       lines.add("  library: {kind: jar, materials: library}");
@@ -23,9 +26,11 @@ final class JarDraft {
     return Draft.of(lines);
   }
 
-  private static void program(String name, Survey.Candidate p, List<String> lines) {
+  private static void program(Proposal found, String name, Survey.Candidate p, List<String> lines) {
     if (p.isJava()) {
-      String travel = p.libraries().isEmpty() ? "" : ", libraries: " + travel(p);
+      boolean alone = p.libraries().isEmpty() && found.carried().natives().isEmpty();
+      boolean module = !Carried.module(found.survey(), p).isEmpty();
+      String travel = alone && !module ? "" : ", libraries: " + travel(found, p);
       lines.add(
           "  "
               + name
@@ -33,17 +38,23 @@ final class JarDraft {
               + name
               + travel
               + ", file: "
-              + YamlText.filled(name + "-{app.version}.jar")
+              + YamlText.filled(
+                  name + "-{app.version}" + (travel.endsWith(BESIDE) ? ".zip" : ".jar"))
               + "}");
     }
   }
 
-  /** Signed libraries and modules can't be merged without losing something. */
-  private static String travel(Survey.Candidate p) {
+  /** Signed libraries, modules and native files can't be merged without losing something. */
+  private static String travel(Proposal found, Survey.Candidate p) {
+    if (!Carried.module(found.survey(), p).isEmpty()) {
+      return BESIDE;
+    }
     boolean whole =
         p.libraries().stream()
             .anyMatch(
                 l -> !l.what().fact("signed").isEmpty() || l.what().fact("module").equals("named"));
-    return p.libraries().size() > 20 || whole ? "nested" : "merged";
+    boolean natives = !found.carried().natives().isEmpty();
+    boolean stay = p.libraries().size() > 20 || whole || natives;
+    return stay ? (found.nests() ? "nested" : BESIDE) : "merged";
   }
 }

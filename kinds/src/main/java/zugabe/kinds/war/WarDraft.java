@@ -18,15 +18,17 @@ final class WarDraft {
         .forEach(
             (name, p) -> {
               if (p.kind() == Survey.Kind.WEB) {
-                lines.add(line(name, p));
+                lines.add(line(name, p, found.nests()));
               }
             });
     return Draft.of(lines);
   }
 
-  private static String line(String name, Survey.Candidate p) {
+  private static String line(String name, Survey.Candidate p, boolean nests) {
     String what =
-        p.main().isEmpty() ? "materials: " + name : "program: " + name + ", stands-alone: true";
+        p.main().isEmpty()
+            ? "materials: " + name
+            : "program: " + name + (nests ? ", stands-alone: true" : "");
     return "  "
         + name
         + "-war: {kind: war, "

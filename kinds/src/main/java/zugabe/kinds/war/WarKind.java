@@ -130,7 +130,11 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
     }
     Report report =
         new Report(
-            List.of(Report.File.plain(own.file())), "", List.of(), List.of(), forms(plan, own));
+            List.of(Report.File.plain(own.file())),
+            tree.standsAlone() ? Travel.NESTED.word() : "",
+            List.of(),
+            List.of(),
+            forms(plan, own));
     return new Checked(
         d, report, whole, own.standsAlone() ? plan.materials().libraries() : tree.own());
   }

@@ -53,6 +53,11 @@ final class WarTree {
     return (standsAlone ? alone() : served()).sorted(JarOrder.BY_NAME);
   }
 
+  /** Whether it can be started without a server. */
+  boolean standsAlone() {
+    return standsAlone;
+  }
+
   /** Libraries that travel as the application's own. */
   List<Library> own() {
     return deliverable.materials().libraries().stream()

@@ -1,0 +1,250 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.testng.annotations.Test;
+
+/**
+ * Applications as they lie in a folder, each drafted, checked, built and rehearsed with no edit:
+ * everything that was seen is in the recipe, or the recipe says why not.
+ */
+public final class DraftTest {
+  private static Program.Result ok(Program.Result r) {
+    assertThat(r.exit()).as(r.all()).isZero();
+    return r;
+  }
+
+  /** Drafts, checks, builds and rehearses; what the draft says. */
+  private static String drafted(Workspace w) throws Exception {
+    ok(w.program().zugabe("survey", "--draft"));
+    String draft = Files.readString(w.path("zugabe.yaml"));
+    Program.Result check = w.program().zugabe("check");
+    assertThat(check.exit()).as(draft + check.all()).isZero();
+    ok(w.program().zugabe("build"));
+    Program.Result rehearsed = w.program().zugabe("rehearse");
+    assertThat(rehearsed.exit()).as(draft + rehearsed.all()).isZero();
+    return draft;
+  }
+
+  /** Starts a program from an unpacked archive of the output folder. */
+  private static String start(Workspace w, String program) throws Exception {
+    Path zip;
+    try (Stream<Path> list = Files.list(w.path("out"))) {
+      zip = list.filter(p -> p.toString().endsWith(".tar.gz")).findFirst().orElseThrow();
+    }
+    Files.createDirectories(w.path("there"));
+    ok(w.program().run("tar", "-xf", zip.toString(), "-C", "there", "--strip-components=1"));
+    return ok(Program.in(Path.of("/tmp")).run(w.path("there/bin/" + program).toString())).out();
+  }
+
+  @Test
+  public void nativesDataAndAScriptThatStartsIt() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.library("lib/level.jar", "lib.Level", "public static String at() { return \"4.2 m\"; }");
+      w.compile(
+          "classes",
+          "example.tide.Main",
+          "public static void main(String[] a) throws Exception {"
+              + " System.out.println(lib.Level.at() + System.getProperty(\"quay\") + Runtime.getRuntime().maxMemory() / 1048576"
+              + " + java.util.Arrays.asList(a) + java.nio.file.Files.readString(java.nio.file.Path.of(\"tables/today.csv\")));"
+              + " System.loadLibrary(\"level\"); }");
+      w.write("level.c", "int level(void) { return 4; }\n");
+      Files.createDirectories(w.path("native"));
+      ok(w.program().run("gcc", "-shared", "-fPIC", "-o", "native/liblevel.so", "level.c"));
+      Files.delete(w.path("level.c"));
+      w.write("tables/today.csv", "04:52").write("tide.conf", "a = 1\n");
+      w.write(
+          "run.sh",
+          "#!/bin/sh\n# java -cp old old.Main\ncd \"$(dirname \"$0\")\"\nexec \"$JAVA_HOME/bin/java\" -Xmx48m \\\n"
+              + "  -Dquay='north side' -Dlog=$LOG -cp 'classes:lib/*' example.tide.Main --daily \"$@\"\n");
+      String draft = drafted(w);
+      assertThat(draft)
+          .contains("natives:\n      linux-x64: [native/liblevel.so]")
+          .contains("options: [\"-Xmx48m\", \"-Dquay=north side\"]  # as in run.sh")
+          .contains("arguments: [\"--daily\"]  # as in run.sh")
+          .contains("- {from: tables, to: tables}\n", "- tide.conf\n", "folder: program")
+          .contains("#   run.sh: starts the program today; its options are taken over")
+          .contains("-Dlog=$LOG in it isn't: only the script knows its value");
+      assertThat(start(w, "tide")).startsWith("4.2 mnorth side48[--daily]04:52");
+    }
+  }
+
+  @Test
+  public void modules() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.write(
+          "source/example/tide/Main.java",
+          "package example.tide; public class Main implements Runnable { public void run() { System.out.println(\"low water\"); }"
+              + " public static void main(String[] a) { java.util.ServiceLoader.load(Runnable.class).findFirst().orElseThrow().run(); } }");
+      w.write(
+          "source/module-info.java",
+          "module example.tide { uses Runnable; provides Runnable with example.tide.Main; }");
+      ok(
+          w.program()
+              .run(
+                  "javac",
+                  "-d",
+                  "classes",
+                  "source/module-info.java",
+                  "source/example/tide/Main.java"));
+      ok(w.program().run("rm", "-r", "source"));
+      String draft = drafted(w);
+      assertThat(draft).contains("modules: {main: example.tide}", "libraries: beside");
+      assertThat(w.program().zugabe("rehearse").out()).contains("| low water\n");
+    }
+  }
+
+  /** The same on the class path loses the provider, and is told how to keep it. */
+  @Test
+  public void aProviderThatOnlyAModuleNames() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.write(
+          "source/example/tide/Main.java",
+          "package example.tide; public class Main implements Runnable { public void run() { }"
+              + " public static void main(String[] a) { java.util.ServiceLoader.load(Runnable.class).findFirst().orElseThrow().run(); } }");
+      w.write(
+          "source/module-info.java",
+          "module example.tide { uses Runnable; provides Runnable with example.tide.Main; }");
+      ok(
+          w.program()
+              .run(
+                  "javac",
+                  "-d",
+                  "classes",
+                  "source/module-info.java",
+                  "source/example/tide/Main.java"));
+      w.write(
+          "zugabe.yaml",
+          """
+          app: {name: Tide, version: 1.0}
+          materials: {app: {own: classes}}
+          deliverables: {tide: {kind: jar}}
+          """);
+      assertThat(w.program().zugabe("check").err().replaceAll("\\s+", " "))
+          .contains("modules: {main: example.tide}");
+    }
+  }
+
+  @Test
+  public void aWebArchiveThatIsntPacked() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.library("site/WEB-INF/lib/level.jar", "lib.Level", "");
+      w.write("site/index.html", "<p>tides</p>").write("site/WEB-INF/web.xml", "<web-app/>");
+      w.compile("other", "a.Page", "public Object level = new Object();");
+      Files.createDirectories(w.path("site/WEB-INF/classes"));
+      Files.move(w.path("other/a"), w.path("site/WEB-INF/classes/a"));
+      Files.delete(w.path("other"));
+      String draft = drafted(w);
+      assertThat(draft).contains("web: site\n", "kind: war").doesNotContain("libraries:");
+      assertThat(ok(w.program().run("unzip", "-Z1", "out/site.war")).out())
+          .contains("WEB-INF/lib/level.jar\n", "WEB-INF/classes/a/Page.class\n", "index.html\n");
+    }
+  }
+
+  /** What a build leaves: classes, their jar with and without libraries, tests, an old output. */
+  @Test
+  public void whatABuildLeaves() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      Applications.libraries(w, "h2");
+      Files.createDirectories(w.path("target"));
+      Files.move(w.path("lib"), w.path("target/lib"));
+      String main = "public static void main(String[] a) { System.out.println(1); }";
+      w.compile("target/classes", "example.tide.Main", main);
+      w.compile("target/test-classes", "example.tide.MainTest", main);
+      byte[] bytes = Files.readAllBytes(w.path("target/classes/example/tide/Main.class"));
+      Map<String, byte[]> packed = new LinkedHashMap<>();
+      packed.putAll(
+          Workspace.entries(
+              "META-INF/MANIFEST.MF",
+              "Manifest-Version: 1.0\r\nMain-Class: example.tide.Main\r\n\r\n",
+              "META-INF/maven/example/tide-tables/pom.properties",
+              "groupId=example\nartifactId=tide-tables\nversion=2.4.1\n"));
+      packed.put("example/tide/Main.class", bytes);
+      w.jar("target/tide-tables-2.4.1.jar", packed);
+      w.jar("target/original-tide-tables-2.4.1.jar", packed);
+      w.jar("target/tide-tables-2.4.1-tests.jar", packed);
+      w.write("out/receipt.json", "{}").write("out/SHA256SUMS", "").write("out/old.jar", "x");
+      String draft = drafted(w);
+      assertThat(draft)
+          .contains("name: Tide-tables\n", "version: 2.4.1\n")
+          .contains("libraries: [target/lib/*.jar]", "main: example.tide.Main")
+          .contains("#   target/tide-tables-2.4.1.jar: the classes in target/classes, packed")
+          .contains(
+              "#   target/original-tide-tables-2.4.1.jar: the same program without its libraries")
+          .contains("#   target/tide-tables-2.4.1-tests.jar: classes of tests")
+          .contains("#   out/: made by an earlier build")
+          .doesNotContain("org.h2", "MainTest");
+    }
+  }
+
+  /** Libraries are never programs, wherever they lie. */
+  @Test
+  public void jarsInOneFolder() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      Applications.libraries(w, "h2");
+      w.compile(
+          "other",
+          "example.tide.Main",
+          "public static void main(String[] a) { System.out.println(new Object()); }");
+      Map<String, byte[]> packed = new LinkedHashMap<>();
+      packed.putAll(
+          Workspace.entries(
+              "META-INF/MANIFEST.MF",
+              "Manifest-Version: 1.0\r\nMain-Class: example.tide.Main\r\nImplementation-Version: 3.1\r\n\r\n"));
+      packed.put(
+          "example/tide/Main.class", Files.readAllBytes(w.path("other/example/tide/Main.class")));
+      ok(w.program().run("rm", "-r", "other"));
+      ok(w.program().run("sh", "-c", "mv lib/*.jar . && rmdir lib"));
+      w.jar("tide.jar", packed);
+      String draft = drafted(w);
+      assertThat(draft)
+          .contains("main: example.tide.Main", "version: \"3.1\"")
+          .doesNotContain("org.h2");
+    }
+  }
+
+  @Test
+  public void anEmbeddedServerIsNotNested() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      Applications.quay(w);
+      ok(w.program().zugabe("survey", "--draft"));
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("main: example.quay.Main")
+          .doesNotContain("nested", "stands-alone");
+      Program.Result check = w.program().zugabe("check");
+      assertThat(check.exit()).as(check.all()).isZero();
+      assertThat(check.err()).doesNotContain("Z8012");
+    }
+  }
+
+  @Test
+  public void aScriptBesideItsData() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.write("tide.sh", "#!/bin/sh\ncat tables/today.csv\n").write("tables/today.csv", "04:52\n");
+      ok(w.program().run("chmod", "a+x", "tide.sh"));
+      String draft = drafted(w);
+      assertThat(draft).contains("own: [tide.sh, {from: tables, to: tables}]", "folder: program");
+      assertThat(start(w, "tide")).isEqualTo("04:52\n");
+    }
+  }
+
+  @Test
+  public void twoProgramsOfOneFolderShareIt() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      for (String name : new String[] {"high", "low"}) {
+        w.write("bin/" + name, "#!/bin/sh\necho " + name + "\n");
+        ok(w.program().run("chmod", "a+x", "bin/" + name));
+      }
+      String draft = drafted(w);
+      assertThat(draft)
+          .contains("  high:\n    own: [bin]", "  low:")
+          .containsOnlyOnce("own: [bin]");
+      assertThat(start(w, "low")).isEqualTo("low\n");
+    }
+  }
+}

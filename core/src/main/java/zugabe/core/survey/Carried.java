@@ -1,0 +1,181 @@
+package zugabe.core.survey;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import zugabe.bytes.Regex;
+import zugabe.core.materials.Nature;
+
+/**
+ * What goes along with programs beside their code: native libraries that Java loads by name,
+ * folders of data and settings, and what scripts of today say about a start.
+ */
+public final class Carried {
+  /** Folders of developers; what is in them made what is here. */
+  private static final Set<String> DEVELOPERS = Set.of("src", "test", "tests", "docs", "doc");
+
+  /** What is carried otherwise, or isn't for users. */
+  private static final Set<Nature> OTHERS =
+      Set.of(
+          Nature.JAR,
+          Nature.CLASS,
+          Nature.NATIVE_LIBRARY,
+          Nature.PROGRAM,
+          Nature.APPLICATION,
+          Nature.BEAM,
+          Nature.WEB_ARCHIVE,
+          Nature.LICENCE);
+
+  private final Survey survey;
+  private final Map<String, Survey.Candidate> programs;
+  private final Optional<String> icon;
+
+  Carried(Survey survey, Map<String, Survey.Candidate> programs, Optional<String> icon) {
+    this.survey = survey;
+    this.programs = programs;
+    this.icon = icon;
+  }
+
+  private boolean hasJava() {
+    return programs.values().stream().anyMatch(Survey.Candidate::isJava);
+  }
+
+  /** Native libraries for programs in Java, by platform. */
+  public Map<String, List<String>> natives() {
+    Map<String, List<String>> natives = new TreeMap<>();
+    if (hasJava()) {
+      for (Survey.Found f : survey.of(Nature.NATIVE_LIBRARY)) {
+        boolean taken = folders().anyMatch(own -> isIn(f.path(), own));
+        f.what()
+            .platforms()
+            .forEach(
+                p -> {
+                  if (!taken) {
+                    natives.computeIfAbsent(p, x -> new ArrayList<>()).add(f.path());
+                  }
+                });
+      }
+    }
+    return natives;
+  }
+
+  /** Folders that go along with some program anyway. */
+  private Stream<String> folders() {
+    return programs.values().stream()
+        .flatMap(
+            p ->
+                Stream.concat(
+                    p.kind() == Survey.Kind.JAR ? Stream.of() : p.own().stream(), p.web().stream()))
+        .filter(o -> !o.equals("."));
+  }
+
+  private static boolean isIn(String path, String folder) {
+    return path.startsWith(folder + "/");
+  }
+
+  /** Folders and single files of data, by their paths, the highest without code in them. */
+  public List<String> data() {
+    Set<String> code = new TreeSet<>();
+    survey.classes().forEach(c -> code.add(c.folder()));
+    survey.programs().stream()
+        .filter(p -> p.kind() == Survey.Kind.FILE)
+        .forEach(p -> code.add(p.main()));
+    survey.found().stream()
+        .filter(f -> OTHERS.contains(f.what().nature()) && f.what().nature() != Nature.LICENCE)
+        .forEach(f -> code.add(f.path()));
+    survey.leftovers().forEach(l -> code.add(Regex.replaceAll(l.path(), "/$", "")));
+    Set<String> data = new TreeSet<>();
+    for (Survey.Found f : survey.found()) {
+      if (isData(f)) {
+        data.add(top(f.path(), code));
+      }
+    }
+    return List.copyOf(data);
+  }
+
+  private boolean isData(Survey.Found f) {
+    String path = f.path();
+    boolean program =
+        survey.programs().stream().anyMatch(p -> p.main().equals(path))
+            || !f.what().fact("starts").isEmpty();
+    return !OTHERS.contains(f.what().nature())
+        && !program
+        && !path.equals(icon.orElse(""))
+        && !path.equals("zugabe.yaml")
+        && !path.startsWith(".")
+        && !path.contains("/.")
+        && !DEVELOPERS.contains(path.split("/", 2)[0])
+        && !isOfRelease(path)
+        && folders().noneMatch(own -> isIn(path, own))
+        && survey.classes().stream().noneMatch(c -> isIn(path, c.folder()));
+  }
+
+  /** Whether compiled applications for Erlang/OTP lie in the same folder of the top. */
+  private boolean isOfRelease(String path) {
+    String top = path.substring(0, path.indexOf('/') + 1);
+    return !top.isEmpty()
+        && survey.of(Nature.APPLICATION).stream().anyMatch(a -> a.path().startsWith(top));
+  }
+
+  /** The highest folder of a file that has nothing else than data in it; else the file. */
+  private static String top(String path, Set<String> code) {
+    for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
+      String folder = path.substring(0, slash);
+      if (code.stream().noneMatch(c -> c.equals(folder) || isIn(c, folder))) {
+        return folder;
+      }
+    }
+    return path;
+  }
+
+  /** As the recipe names them: each goes where it is now. */
+  public static List<String> written(List<String> paths) {
+    return paths.stream()
+        .map(
+            p -> {
+              int slash = p.lastIndexOf('/');
+              boolean file = p.substring(slash + 1).indexOf('.') > 0;
+              String to = file ? p.substring(0, Math.max(0, slash)) : p;
+              return to.isEmpty()
+                  ? YamlText.path(p)
+                  : "{from: " + YamlText.path(p) + ", to: " + YamlText.path(to) + "}";
+            })
+        .toList();
+  }
+
+  /** The script that starts a program today; empty when none does. */
+  Optional<Survey.Found> script(Survey.Candidate p) {
+    String jar =
+        p.libraries().stream()
+            .filter(l -> !p.main().isEmpty() && l.what().fact("main").equals(p.main()))
+            .map(Survey.Found::name)
+            .findFirst()
+            .orElse("");
+    return survey.of(Nature.SCRIPT).stream().filter(f -> starts(f, p, jar)).findFirst();
+  }
+
+  private static boolean starts(Survey.Found script, Survey.Candidate p, String jar) {
+    String starts = script.what().fact("starts");
+    return !starts.isEmpty()
+        && new StartLine(starts, List.of(), List.of(), List.of()).starts(p, jar);
+  }
+
+  /** Words that a script says, by one of its facts. */
+  static List<String> words(Survey.Found script, String fact) {
+    String words = script.what().fact(fact);
+    return words.isEmpty() ? List.of() : List.of(words.split("\n", -1));
+  }
+
+  /** A program's module; empty when it has none. */
+  public static String module(Survey survey, Survey.Candidate p) {
+    Map<String, String> modules = new LinkedHashMap<>();
+    survey.classes().forEach(c -> modules.put(c.folder(), c.identity().module()));
+    return p.own().isEmpty() ? "" : modules.getOrDefault(p.own().get(p.own().size() - 1), "");
+  }
+}

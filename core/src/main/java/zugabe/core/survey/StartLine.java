@@ -1,0 +1,109 @@
+package zugabe.core.survey;
+
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zugabe.bytes.Regex;
+
+/**
+ * How a script starts a Java program: the command line in it, as far as it stands there in plain
+ * words.
+ *
+ * @param main class, or the name of a jar
+ * @param options for the runtime
+ * @param arguments that are always passed
+ * @param unread words with variables, which nobody knows but the script
+ */
+record StartLine(String main, List<String> options, List<String> arguments, List<String> unread) {
+  private static final int MAX_TEXT = 1 << 16;
+  private static final Pattern JAVA =
+      Pattern.compile(
+          "(?:^|[\\s;&|(])(?:exec\\s+)?[\"']?(?:[^\\s\"';]*[/\\\\])?javaw?(?:\\.exe)?[\"']?\\s+(.+)");
+  private static final Pattern WORD = Pattern.compile("(?:[^\\s\"']|\"[^\"]*\"|'[^']*')+");
+  private static final Pattern PASSED =
+      Pattern.compile("[\"']?(\\$@|\\$\\*|%\\*|\\$\\{1\\+.*)[\"']?");
+
+  /** The first such line of a script. */
+  static Optional<StartLine> in(String text) {
+    String some = text.length() > MAX_TEXT ? text.substring(0, MAX_TEXT) : text;
+    // a line may go on behind its end
+    String whole = Regex.replaceAll(some, "[\\\\^]\\r?\\n", " ");
+    for (String line : whole.lines().toList()) {
+      Matcher java = JAVA.matcher(line);
+      boolean comment = Regex.matches(line.strip(), "(#|::|(?i:rem)\\s).*");
+      if (!comment && java.find()) {
+        Optional<StartLine> start = of(words(java.group(1)));
+        if (start.isPresent()) {
+          return start;
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static List<String> words(String line) {
+    List<String> words = new ArrayList<>();
+    Matcher m = WORD.matcher(line);
+    while (m.find()) {
+      words.add(m.group());
+    }
+    return words;
+  }
+
+  private static Optional<StartLine> of(List<String> words) {
+    StartLine start = new StartLine("", new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
+    for (int i = 0; i < words.size(); i++) {
+      String word = plain(words.get(i));
+      boolean joined = i + 1 < words.size();
+      if (Regex.matches(word, "-cp|-classpath|--class-path|-p|--module-path") && joined) {
+        i++;
+      } else if (Regex.matches(word, "-jar|-m|--module") && joined) {
+        return start.called(plain(words.get(i + 1)), words.subList(i + 2, words.size()));
+      } else if (Regex.matches(word, "--add-(opens|exports|reads|modules)") && joined) {
+        start.option(word + "=" + plain(words.get(++i)));
+      } else if (word.startsWith("-")) {
+        start.option(word);
+      } else if (isVariable(word)) {
+        start.unread.add(word);
+      } else {
+        return start.called(word, words.subList(i + 1, words.size()));
+      }
+    }
+    return Optional.empty();
+  }
+
+  private void option(String word) {
+    (isVariable(word) ? unread : options).add(word);
+  }
+
+  private Optional<StartLine> called(String what, List<String> rest) {
+    for (String word : rest) {
+      if (Regex.matches(plain(word), "[;&|)].*|[0-9]?>.*|<.*")) {
+        break;
+      }
+      if (!PASSED.matcher(word).matches()) {
+        (isVariable(word) ? unread : arguments).add(plain(word));
+      }
+    }
+    String main = Regex.replaceFirst(what.replace('\\', '/'), "^.*/([^/]*\\.jar)$", "$1");
+    return Optional.of(new StartLine(main, options, arguments, unread));
+  }
+
+  private static String plain(String word) {
+    return word.replace("\"", "").replace("'", "");
+  }
+
+  private static boolean isVariable(String word) {
+    return word.indexOf('$') >= 0 || word.indexOf('%') >= 0 || word.indexOf('`') >= 0;
+  }
+
+  /** Whether it starts a program: by its class, by class behind its module, or by its jar. */
+  boolean starts(Survey.Candidate p, String jar) {
+    return !p.main().isEmpty()
+        && (main.equals(p.main())
+            || main.endsWith("/" + p.main())
+            || (!jar.isEmpty() && (main.equals(jar) || main.equals(jar + "/"))));
+  }
+}

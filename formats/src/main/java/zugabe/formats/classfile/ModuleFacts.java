@@ -1,0 +1,50 @@
+package zugabe.formats.classfile;
+
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.objectweb.asm.ClassReader;
+import org.objectweb.asm.ClassVisitor;
+import org.objectweb.asm.ModuleVisitor;
+import org.objectweb.asm.Opcodes;
+
+/**
+ * What a module says of itself (JVM Specification, section 4.7.25).
+ *
+ * @param name empty when the class isn't a module's
+ * @param provides classes for each service, with slashes
+ */
+public record ModuleFacts(String name, Map<String, List<String>> provides) {
+
+  /** Reads a {@code module-info.class}. */
+  public static ModuleFacts decode(byte[] bytes) throws UnreadableClassException {
+    ClassFacts.checkHeader(bytes);
+    Finder finder = new Finder();
+    try {
+      new ClassReader(bytes).accept(finder, ClassReader.SKIP_CODE | ClassReader.SKIP_DEBUG);
+    } catch (IndexOutOfBoundsException | IllegalArgumentException | NegativeArraySizeException e) {
+      throw new UnreadableClassException("its structure is damaged");
+    }
+    return new ModuleFacts(finder.name, finder.provides);
+  }
+
+  private static final class Finder extends ClassVisitor {
+    private final Map<String, List<String>> provides = new TreeMap<>();
+    private String name = "";
+
+    Finder() {
+      super(Opcodes.ASM9);
+    }
+
+    @Override
+    public ModuleVisitor visitModule(String module, int access, String version) {
+      name = module;
+      return new ModuleVisitor(Opcodes.ASM9) {
+        @Override
+        public void visitProvide(String service, String... providers) {
+          provides.put(service, List.of(providers));
+        }
+      };
+    }
+  }
+}
