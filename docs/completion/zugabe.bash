@@ -216,7 +216,7 @@ function _picocli_zugabe_survey() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '-d' '--draft' '-a' '--ask' '--json'"
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '-d' '--draft' '-t' '--try' '-a' '--ask' '--json'"
   local arg_opts="'--to' '-j' '--jobs'"
 
   type compopt &>/dev/null && compopt +o default

@@ -241,7 +241,9 @@ public final class ArchitectureTest {
       Map.of(
           "Nature.java", "what a file is, whoever made it",
           "CarriedRuntime.java", "the file in which a Java runtime says its version",
-          "Runtimes.java", "the same");
+          "Runtimes.java", "the same",
+          "Senses.java", "words that people type",
+          "Glance.java", "endings of files, whoever made them");
 
   /** Nothing but its own package, the registry and documents knows a kind by name. */
   @Test

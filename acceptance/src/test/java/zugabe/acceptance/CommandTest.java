@@ -56,7 +56,6 @@ public final class CommandTest {
   @DataProvider
   public Object[][] wrong() {
     return new Object[][] {
-      {new String[] {}, "Usage: zugabe"},
       {new String[] {"biuld"}, "biuld"},
       {new String[] {"build", "--otu", "x"}, "--otu"},
       {new String[] {"build", "--jobs", "0"}, "--jobs takes a number from 1 to 256"},
@@ -94,6 +93,7 @@ public final class CommandTest {
       assertThat(survey.at("/programs/0/kind").asText()).isIn("class", "jar");
       valid(w.program().zugabe("survey", "nowhere", "--json").out(), "survey");
       valid(w.program().zugabe("explain", "--json", "z1001").out(), "explain");
+      valid(w.program().zugabe("explain", "--json").out(), "explain");
       JsonNode rehearse = valid(w.program().zugabe("rehearse", "--json").out(), "rehearse");
       assertThat(rehearse.at("/rehearsals/0/output").asText()).isEqualTo("good tide0\n");
       JsonNode both = valid(w.program().zugabe("build", "--rehearse", "--json").out(), "build");

@@ -247,4 +247,32 @@ public final class DraftTest {
       assertThat(start(w, "low")).isEqualTo("low\n");
     }
   }
+
+  @Test
+  public void aDraftIsTried() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.compile(
+          "classes",
+          "a.Main",
+          "public static void main(String[] a) { System.out.println(\"low water\"); }");
+      Program.Result r = ok(w.program().zugabe("survey", "--try"));
+      assertThat(r.out())
+          .contains("Tried: made in a folder that is removed again", "-1.0.0.jar")
+          .contains("| low water\n", "• started, exit code 0, not judged")
+          .contains("Written: zugabe.yaml. Try next: zugabe build.");
+      assertThat(w.path("out")).doesNotExist();
+      Files.delete(w.path("zugabe.yaml"));
+      assertThat(ok(w.program().zugabe("survey", "--try", "--json")).out())
+          .contains("\"tried\" : {", "\"output\" : \"low water\\n\"");
+      Files.delete(w.path("zugabe.yaml"));
+      w.compile(
+          "classes",
+          "a.Main",
+          "public static void main(String[] a) { throw new IllegalStateException(); }");
+      r = w.program().zugabe("survey", "--try");
+      assertThat(r.exit()).isEqualTo(1);
+      assertThat(r.err()).contains("error Z6002", "it crashed");
+      assertThat(w.path("zugabe.yaml")).exists();
+    }
+  }
 }

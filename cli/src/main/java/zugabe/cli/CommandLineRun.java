@@ -6,6 +6,7 @@ import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.ParseResult;
+import zugabe.core.finding.Nearest;
 import zugabe.core.kind.Registry;
 
 /** Understands a command line and carries it out. */
@@ -35,7 +36,13 @@ final class CommandLineRun {
     try {
       return run(line.parseArgs(args), line);
     } catch (ParameterException e) {
-      terminal.err().println("zugabe: " + Visible.text(e.getMessage()));
+      boolean command =
+          args.length > 0 && !args[0].startsWith("-") && Verbs.find(args[0]).isEmpty();
+      String message =
+          command
+              ? "there is no command \"" + args[0] + "\". " + Nearest.hint(args[0], Verbs.names())
+              : e.getMessage();
+      terminal.err().println("zugabe: " + Visible.text(message));
       terminal
           .err()
           .println("See: " + e.getCommandLine().getCommandSpec().qualifiedName() + " --help");
@@ -58,8 +65,8 @@ final class CommandLineRun {
       }
     }
     if (!result.hasSubcommand()) {
-      line.usage(terminal.err(), plain);
-      return WRONG_USE;
+      FirstSteps.print(terminal);
+      return 0;
     }
     ParseResult given = result.subcommand();
     boolean debug =

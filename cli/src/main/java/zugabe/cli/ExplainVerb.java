@@ -1,6 +1,7 @@
 package zugabe.cli;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.Optional;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Zugabe;
@@ -25,14 +26,18 @@ final class ExplainVerb implements Verb {
     return spec;
   }
 
+  private static void print(Answer.Codes all, Given given) {
+    Table table = new Table();
+    all.codes().forEach(c -> table.row(c.name(), c.severity().word(), c.title()));
+    table.print(given.terminal().out(), "");
+  }
+
   @Override
   public int run(Given given) throws IOException {
     Zugabe zugabe = given.zugabe(given.progress());
     if (given.positional().isEmpty()) {
-      Table table = new Table();
-      zugabe.codes().forEach(c -> table.row(c.name(), c.severity().word(), c.title()));
-      table.print(given.terminal().out(), "");
-      return 0;
+      Answer.Codes all = new Answer.Codes(List.of(), List.copyOf(zugabe.codes()));
+      return given.answer(zugabe, all, () -> print(all, given));
     }
     String code = given.positional().get();
     Optional<Answer.Explain> page = zugabe.explain(code);

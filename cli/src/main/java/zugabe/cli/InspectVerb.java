@@ -55,7 +55,8 @@ final class InspectVerb implements Verb {
     }
     List<Inspection.Item> files = i.holds().entries().stream().filter(e -> !e.folder()).toList();
     long content = files.stream().mapToLong(Inspection.Item::size).sum();
-    out.println(
+    int width = given.terminal().columns();
+    String head =
         file
             + ": "
             + i.kind()
@@ -65,18 +66,18 @@ final class InspectVerb implements Verb {
             + Sizes.count(files.size(), "file")
             + " of "
             + Sizes.of(content)
-            + " inside");
+            + " inside";
+    FindingText.wrap(head, width).forEach(out::println);
     section(out, "Identity", i.identity());
     section(out, "Start", i.start());
     i.java()
         .version()
         .ifPresent(
-            java ->
-                out.println(
-                    "\nJava\n  "
-                        + java
-                        + " or later, because of "
-                        + Visible.text(i.java().because())));
+            java -> {
+              out.println("\nJava");
+              String why = java + " or later, because of " + Visible.text(i.java().because());
+              FindingText.wrap(why, width - 2).forEach(l -> out.println("  " + l));
+            });
     section(out, "Manifest", i.manifest());
     if (!i.holds().signers().isEmpty()) {
       out.println(

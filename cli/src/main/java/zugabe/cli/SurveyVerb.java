@@ -20,6 +20,7 @@ import zugabe.core.survey.Survey;
 final class SurveyVerb implements Verb {
   private static final String DRAFT = "--draft";
   private static final String ASK = "--ask";
+  private static final String TRY = "--try";
   private static final String TO = "--to";
   private static final int FEW = 12;
 
@@ -36,9 +37,15 @@ final class SurveyVerb implements Verb {
             "Looks at what your build left: programs, the Java they need, libraries, native files, pictures, and what shouldn't ship or is missing.",
             "zugabe survey target",
             "zugabe survey --draft",
+            "zugabe survey --draft --try",
             "zugabe survey --ask");
     spec.addOption(
         Options.flag(DRAFT, "-d", "Write a commented recipe for it, zugabe.yaml in that folder."));
+    spec.addOption(
+        Options.flag(
+            TRY,
+            "-t",
+            "Write the recipe, then make and rehearse what it says, in a folder that is removed afterwards."));
     spec.addOption(
         Options.flag(
             ASK,
@@ -60,24 +67,40 @@ final class SurveyVerb implements Verb {
   @Override
   public int run(Given given) {
     Optional<Path> to = given.<Path>value(TO);
-    if (to.isEmpty() && given.flag(DRAFT)) {
+    if (to.isEmpty() && (given.flag(DRAFT) || given.flag(TRY))) {
       to = Optional.of(Path.of("zugabe.yaml"));
     }
+    to.ifPresent(t -> checkBelow(t, given));
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
       if (given.flag(ASK)) {
         return ask(zugabe, given, to.orElse(Path.of("zugabe.yaml")), progress);
       }
-      Answer.Survey answer = zugabe.survey(Path.of(given.positional().orElse(".")), to);
+      Path folder = Path.of(given.positional().orElse("."));
+      Answer.Survey answer =
+          given.flag(TRY)
+              ? zugabe.surveyAndTry(folder, to.orElseThrow())
+              : zugabe.survey(folder, to);
       progress.end();
       return given.answer(
           zugabe, answer, () -> answer.survey().ifPresent(s -> print(s, answer, given)));
     }
   }
 
+  /** Paths in a recipe are relative to it, so it lies above what it names. */
+  private static void checkBelow(Path to, Given given) {
+    Path folder = Path.of(given.positional().orElse(".")).toAbsolutePath().normalize();
+    if (!folder.resolve(to).normalize().startsWith(folder)) {
+      throw given.wrong("--to takes a file below the folder that is surveyed, not " + to);
+    }
+  }
+
   private static int ask(Zugabe zugabe, Given given, Path to, ProgressLine progress) {
     if (given.flag(Options.JSON)) {
       throw given.wrong("--ask asks people; with --json use --draft");
+    }
+    if (given.flag(TRY)) {
+      throw given.wrong("--ask shows what would be made and writes it last; use --draft --try");
     }
     Path folder = Path.of(given.positional().orElse("."));
     Questions questions =
@@ -142,11 +165,33 @@ final class SurveyVerb implements Verb {
       int width = Math.min(given.terminal().columns(), 100) - 2;
       s.missing().forEach(m -> FindingText.wrap(m, width).forEach(l -> out.println("  " + l)));
     }
+    answer.tried().ifPresent(t -> tried(t, given));
     next(answer, out);
   }
 
+  /** What became of the draft. */
+  private static void tried(Answer.Build tried, Given given) {
+    PrintStream out = given.terminal().out();
+    if (tried.deliverables().isEmpty()) {
+      out.println("\nTried: nothing was made: " + FindingText.summary(tried.findings()) + ".");
+      return;
+    }
+    out.println("\nTried: made in a folder that is removed again");
+    Table table = new Table();
+    tried
+        .deliverables()
+        .forEach(d -> d.files().forEach(f -> table.row(d.name(), f.path(), Sizes.of(f.size()))));
+    table.print(out, "  ");
+    out.println();
+    tried.rehearsals().forEach(r -> RehearseVerb.print(r, given));
+    RehearseVerb.printSummary(tried.rehearsals(), given);
+  }
+
   private static void next(Answer.Survey answer, PrintStream out) {
-    if (!answer.written().isEmpty()) {
+    boolean works = answer.tried().isPresent() && answer.ok();
+    if (works) {
+      out.println("\nWritten: " + answer.written() + ". Try next: zugabe build.");
+    } else if (!answer.written().isEmpty()) {
       out.println("\nWritten: " + answer.written() + ". Try next: zugabe check, zugabe build.");
     } else if (!answer.draft().isEmpty() && answer.ok()) {
       out.println("\nTry next: zugabe survey --draft writes a recipe for this.");

@@ -89,7 +89,9 @@ record Terminal(Streams streams, Show show, Path here, Map<String, String> envir
     boolean colour = live && environment.getOrDefault("NO_COLOR", "").isEmpty();
     return new Terminal(
         new Streams(
-            streams.in(), new VisibleStream(streams.out()), new VisibleStream(streams.err())),
+            streams.in(),
+            new VisibleStream(streams.out(), limit(terminals.contains("out"), environment)),
+            new VisibleStream(streams.err(), limit(live, environment))),
         new Show(colour, terminals.contains("in"), live, columns(environment)),
         here,
         environment);
@@ -97,6 +99,13 @@ record Terminal(Streams streams, Show show, Path here, Map<String, String> envir
 
   private static PrintStream utf8(FileDescriptor descriptor) {
     return new PrintStream(new FileOutputStream(descriptor), true, StandardCharsets.UTF_8);
+  }
+
+  /** What isn't shown on a terminal is cut only when somebody says how wide it is to be. */
+  private static int limit(boolean terminal, Map<String, String> environment) {
+    return terminal || environment.containsKey("COLUMNS")
+        ? columns(environment)
+        : Integer.MAX_VALUE;
   }
 
   private static int columns(Map<String, String> environment) {

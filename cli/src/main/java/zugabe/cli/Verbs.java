@@ -27,6 +27,11 @@ final class Verbs {
     return verbs().stream().filter(v -> v.name().equals(name)).findFirst();
   }
 
+  /** Names of all commands. */
+  static List<String> names() {
+    return verbs().stream().map(Verb::name).toList();
+  }
+
   /** The whole command line. */
   static CommandSpec model() {
     CommandSpec root = root();
@@ -46,9 +51,10 @@ final class Verbs {
     Options.describe(
         root,
         "Turns what your build left behind into what other people install.",
-        "zugabe demo",
+        "zugabe survey --draft",
         "zugabe check",
-        "zugabe build");
+        "zugabe build",
+        "zugabe demo");
     root.addOption(
         OptionSpec.builder("-V", "--version")
             .type(boolean.class)

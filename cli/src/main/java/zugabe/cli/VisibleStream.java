@@ -9,8 +9,19 @@ import java.util.Locale;
  * are.
  */
 final class VisibleStream extends PrintStream {
-  VisibleStream(PrintStream to) {
+  private final int columns;
+
+  /**
+   * @param columns that a line may have; the largest number where nobody looks at it
+   */
+  VisibleStream(PrintStream to, int columns) {
     super(to, true, StandardCharsets.UTF_8);
+    this.columns = columns;
+  }
+
+  /** How wide a table may be that is printed to a stream. */
+  static int columns(PrintStream stream) {
+    return stream instanceof VisibleStream own ? own.columns : Integer.MAX_VALUE;
   }
 
   @Override

@@ -105,7 +105,7 @@ final class Planning {
           RecipeCode.Z1012,
           Where.file(shown(around.here())),
           "There is no zugabe.yaml here or in a folder above.",
-          "Go to your application's folder, name a recipe with --recipe, or see \"zugabe demo\".");
+          "Go to your application's folder and let one be written: zugabe survey --draft. Or name a recipe with --recipe, or see \"zugabe demo\".");
       return Optional.empty();
     }
     String name = shown(file.get());

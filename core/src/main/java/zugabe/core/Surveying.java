@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -18,6 +19,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Registry;
 import zugabe.core.links.LinkCode;
+import zugabe.core.making.MakingCode;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Interview;
@@ -156,6 +158,14 @@ final class Surveying {
           Where.file(name),
           "There is a file of this name already; it was left as it is.",
           "Name another one with --to, or move it away.");
+      return "";
+    } catch (FileSystemException e) {
+      String why = e.getReason() == null ? "no permission, or no such folder" : e.getReason();
+      findings.add(
+          MakingCode.Z5008,
+          Where.file(name),
+          "It can't be written: " + why + ".",
+          "Check the folder's permissions, or name another file with --to.");
       return "";
     }
   }

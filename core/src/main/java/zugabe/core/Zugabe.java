@@ -159,6 +159,15 @@ public final class Zugabe {
     }
   }
 
+  /**
+   * The same, and makes and rehearses what the draft says, in a folder that is removed afterwards.
+   *
+   * @param to where the draft goes, relative to the folder
+   */
+  public Answer.Survey surveyAndTry(Path folder, Path to) {
+    return new TriedDraft(this, around).of(folder, to);
+  }
+
   private Surveying surveying(Path folder) {
     return new Surveying(
         around.here().resolve(folder).normalize(),

@@ -133,16 +133,30 @@ public sealed interface Answer {
    * @param survey empty when it can't be
    * @param draft a recipe for it; empty when nothing can be made of it
    * @param written where the draft was written, as a user would name it; empty when it wasn't
+   * @param tried what was made of the draft and how it started; empty when that wasn't asked for
    */
   record Survey(
       List<Finding> findings,
       Optional<zugabe.core.survey.Survey> survey,
       String draft,
-      String written)
-      implements Answer {}
+      String written,
+      Optional<Build> tried)
+      implements Answer {
+    /** One that wasn't tried. */
+    public Survey(
+        List<Finding> findings,
+        Optional<zugabe.core.survey.Survey> survey,
+        String draft,
+        String written) {
+      this(findings, survey, draft, written, Optional.empty());
+    }
+  }
 
   /** A finding's long form, as Markdown. */
   record Explain(List<Finding> findings, Code code, String page) implements Answer {}
+
+  /** All findings that there are. */
+  record Codes(List<Finding> findings, List<Code> codes) implements Answer {}
 
   /** The demonstration: what was made and what it printed when started. */
   record Demo(

@@ -23,6 +23,11 @@ public record Finding(
     this(code, severity, where, what, why, fix, "");
   }
 
+  /** The same with its place told otherwise. */
+  public Finding at(Where other) {
+    return new Finding(code, severity, other, what, why, fix, accepted);
+  }
+
   /** The same as a note, since the recipe accepts it. */
   public Finding accepted(String reason) {
     return new Finding(code, Severity.NOTE, where, what, why, fix, reason);

@@ -28,6 +28,10 @@ public final class Nearest {
   /** A sentence for a message: {@code Did you mean "main"?}, or the names there are. */
   public static String hint(String wrong, Collection<String> names) {
     List<String> near = new ArrayList<>(of(wrong, names, 3));
+    List<String> meant = Senses.of(wrong, names);
+    if (!meant.isEmpty() && near.stream().noneMatch(n -> distance(wrong, n) == 1)) {
+      return "Did you mean " + quoted(meant, " or ") + "?";
+    }
     if (!near.isEmpty()) {
       // what is farther off than another wasn't meant
       int least = distance(wrong, near.get(0));

@@ -3,6 +3,7 @@ package zugabe.core.json;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import zugabe.core.answer.Answer;
+import zugabe.core.finding.Code;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.kind.Form;
 import zugabe.core.kind.Report;
@@ -31,6 +32,18 @@ public final class AnswerJson {
       s.survey().ifPresent(x -> SurveyJson.tree(map, x));
       map.put("draft", s.draft());
       map.put("written", s.written());
+      s.tried()
+          .ifPresent(
+              t -> {
+                Map<String, Object> tried = new LinkedHashMap<>();
+                tried.put("deliverables", t.deliverables().stream().map(AnswerJson::row).toList());
+                tried.put(
+                    "rehearsals", t.rehearsals().stream().map(AnswerJson::rehearsed).toList());
+                map.put("tried", tried);
+              });
+    } else if (answer instanceof Answer.Codes c) {
+      head(map, "explain", c);
+      map.put("codes", c.codes().stream().map(AnswerJson::code).toList());
     } else if (answer instanceof Answer.Explain e) {
       head(map, "explain", e);
       map.put("code", e.code().name());
@@ -97,6 +110,14 @@ public final class AnswerJson {
     map.put("size", line.size());
     map.put("link", line.link());
     map.put("from", line.from());
+    return map;
+  }
+
+  private static Map<String, Object> code(Code code) {
+    Map<String, Object> map = new LinkedHashMap<>();
+    map.put("code", code.name());
+    map.put("severity", code.severity().word());
+    map.put("title", code.title());
     return map;
   }
 

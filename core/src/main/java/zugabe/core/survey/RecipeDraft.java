@@ -1,19 +1,14 @@
 package zugabe.core.survey;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
-import java.util.stream.Stream;
-import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
-import zugabe.core.materials.Recognition;
 
 /** Writes a commented recipe for what a survey found. */
 public final class RecipeDraft {
@@ -46,11 +41,12 @@ public final class RecipeDraft {
     RecipeDraft draft = new RecipeDraft(survey, Wishes.NONE);
     draft.choose();
     boolean java = draft.programs.values().stream().anyMatch(Survey.Candidate::isJava);
+    AppDraft app = draft.app();
     return new Wishes(
-        Optional.of(draft.ownName().orElse(draft.name(draft.id()))),
-        Optional.of(draft.version().orElse("1.0.0")),
+        Optional.of(app.ownName().orElse(app.name(app.id()))),
+        Optional.of(app.version().orElse("1.0.0")),
         Optional.empty(),
-        draft.licence().map(f -> f.what().form()).filter(f -> !f.isEmpty()),
+        app.licence().map(f -> f.what().form()).filter(f -> !f.isEmpty()),
         List.copyOf(draft.programs.keySet()),
         java ? Optional.of(Wishes.Make.SINGLE) : Optional.empty());
   }
@@ -74,7 +70,8 @@ public final class RecipeDraft {
     if (wishes.programs().stream().anyMatch(draft.programs::containsKey)) {
       draft.programs.keySet().retainAll(wishes.programs());
     }
-    Carried carried = new Carried(survey, draft.programs, draft.icon().map(Survey.Found::path));
+    Carried carried =
+        new Carried(survey, draft.programs, draft.app().icon().map(Survey.Found::path));
     boolean java = draft.programs.values().stream().anyMatch(Survey.Candidate::isJava);
     Wishes.Make guess =
         java && !carried.data().isEmpty() ? Wishes.Make.INSTALLED : Wishes.Make.SINGLE;
@@ -127,11 +124,15 @@ public final class RecipeDraft {
     }
   }
 
+  private AppDraft app() {
+    return new AppDraft(survey, wishes, programs, drafts);
+  }
+
   private String write() {
     line("# Drafted from the files in this folder. Paths are relative to this file.");
     line("# Check it with: zugabe check. Then: zugabe build.");
     line("zugabe: 1");
-    app();
+    app().lines().forEach(this::line);
     drafts(Draft::roots);
     line("");
     line("materials:                          # what the build left");
@@ -215,136 +216,6 @@ public final class RecipeDraft {
   /** Whether it is about something else than the programs. */
   private static boolean isApart(Draft draft) {
     return !draft.materials().isEmpty();
-  }
-
-  private void app() {
-    String id = id();
-    line("app:");
-    if (id.contains(".")) {
-      line(
-          "  id: "
-              + YamlText.scalar(id)
-              + YamlText.comment("reverse domain name, fixed for the application's life"));
-    }
-    line("  name: " + YamlText.scalar(wishes.name().orElse(ownName().orElse(name(id)))));
-    Optional<String> version = wishes.version().or(this::version);
-    line(
-        "  version: "
-            + YamlText.scalar(version.orElse("1.0.0"))
-            + (version.isEmpty() ? YamlText.comment("no file tells one: write yours") : ""));
-    line("  # summary: One line that says what it is for");
-    line(
-        wishes
-            .maker()
-            .map(m -> "  maker: " + YamlText.scalar(m))
-            .orElse("  # maker: Who makes it"));
-    Optional<Survey.Found> text = licence();
-    Optional<String> licence =
-        wishes.license().or(() -> text.map(f -> f.what().form()).filter(f -> !f.isEmpty()));
-    List<String> parts = new ArrayList<>();
-    licence.ifPresent(l -> parts.add("id: " + YamlText.scalar(l)));
-    text.ifPresent(f -> parts.add("text: " + YamlText.path(f.path())));
-    if (!parts.isEmpty()) {
-      line("  license: {" + String.join(", ", parts) + "}");
-    }
-    icon().ifPresent(f -> line("  icon: " + YamlText.path(f.path())));
-  }
-
-  /** The application's name as its own jar has it, written as a name. */
-  private Optional<String> ownName() {
-    return programs.size() == 1
-        ? ownFact("name").map(n -> n.substring(0, 1).toUpperCase(Locale.ROOT) + n.substring(1))
-        : Optional.empty();
-  }
-
-  private String name(String id) {
-    String last = id.substring(id.lastIndexOf('.') + 1);
-    return last.isEmpty()
-        ? "Application"
-        : last.substring(0, 1).toUpperCase(Locale.ROOT) + last.substring(1);
-  }
-
-  /** What all packages of own classes begin with; at most three parts. */
-  private String id() {
-    List<String> mains =
-        programs.values().stream()
-            .filter(p -> p.kind() != Survey.Kind.FILE)
-            .map(Survey.Candidate::main)
-            .filter(m -> m.contains("."))
-            .toList();
-    if (mains.isEmpty()) {
-      String other = drafts.stream().flatMap(x -> x.name().stream()).findFirst().orElse("");
-      return survey.programs().isEmpty() ? other : survey.programs().get(0).name();
-    }
-    String common = mains.get(0).substring(0, mains.get(0).lastIndexOf('.'));
-    for (String main : mains) {
-      while (!common.isEmpty() && !(main + ".").startsWith(common + ".")) {
-        common = common.contains(".") ? common.substring(0, common.lastIndexOf('.')) : "";
-      }
-    }
-    return Regex.matches(common, "[a-z][a-z0-9_]*(\\.[a-z][a-z0-9_]*)+")
-        ? common.replace('_', '-')
-        : common.replace(".", "");
-  }
-
-  /** What the application's own jar says of it. */
-  private Optional<String> ownFact(String fact) {
-    Stream<Recognition> packed =
-        programs.values().stream()
-            .flatMap(p -> p.own().stream().skip(Math.max(0, p.own().size() - 1)))
-            .flatMap(o -> survey.classes().stream().filter(c -> c.folder().equals(o)))
-            .flatMap(c -> c.identity().jar().stream());
-    Stream<Recognition> jars =
-        programs.values().stream()
-            .filter(p -> p.kind() == Survey.Kind.JAR)
-            .flatMap(
-                p ->
-                    p.libraries().stream()
-                        .filter(l -> l.what().fact("main").equals(p.main()))
-                        .map(Survey.Found::what));
-    return Stream.concat(packed, jars).map(r -> r.fact(fact)).filter(v -> !v.isEmpty()).findFirst();
-  }
-
-  private Optional<String> version() {
-    Optional<String> own = ownFact("version");
-    return own.isPresent() ? own : versionOfJar();
-  }
-
-  private Optional<String> versionOfJar() {
-    return survey.programs().stream()
-        .filter(p -> p.kind() == Survey.Kind.JAR)
-        .flatMap(p -> p.libraries().stream().filter(l -> l.what().fact("main").equals(p.main())))
-        .map(l -> l.what().fact("version"))
-        .filter(v -> !v.isEmpty())
-        .findFirst()
-        .or(
-            () ->
-                programs.isEmpty()
-                    ? drafts.stream().flatMap(x -> x.version().stream()).findFirst()
-                    : Optional.empty());
-  }
-
-  private Optional<Survey.Found> licence() {
-    return survey.of(Nature.LICENCE).stream().min(Comparator.comparingInt(f -> f.path().length()));
-  }
-
-  private static boolean isSquare(String size) {
-    int x = size.indexOf('x');
-    return x > 0 && size.substring(0, x).equals(size.substring(x + 1));
-  }
-
-  /** The largest square picture that every system can take. */
-  private Optional<Survey.Found> icon() {
-    return survey.of(Nature.PICTURE).stream()
-        .filter(f -> f.what().form().equals("PNG"))
-        .filter(f -> isSquare(f.what().fact("size")))
-        .filter(
-            f ->
-                survey.programs().stream()
-                    .noneMatch(p -> p.web().filter(w -> f.path().startsWith(w + "/")).isPresent()))
-        .max(
-            Comparator.comparingInt(
-                f -> Integer.parseInt(Regex.replaceFirst(f.what().fact("size"), "x.*", ""))));
   }
 
   /** The program whose group of materials another one shares: files of one folder go in once. */

@@ -1,0 +1,168 @@
+package zugabe.core.survey;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import zugabe.bytes.Regex;
+import zugabe.core.materials.Nature;
+import zugabe.core.materials.Recognition;
+
+/** What a draft says of the application: its own words first, guesses behind. */
+final class AppDraft {
+  private final Survey survey;
+  private final Wishes wishes;
+  private final Map<String, Survey.Candidate> programs;
+  private final List<Draft> drafts;
+  private final List<String> lines = new ArrayList<>();
+
+  /**
+   * @param drafts of the kinds, which know names where no program does
+   */
+  AppDraft(
+      Survey survey, Wishes wishes, Map<String, Survey.Candidate> programs, List<Draft> drafts) {
+    this.survey = survey;
+    this.wishes = wishes;
+    this.programs = programs;
+    this.drafts = drafts;
+  }
+
+  private void line(String text) {
+    lines.add(text);
+  }
+
+  /** The lines. */
+  List<String> lines() {
+    String id = id();
+    line("app:");
+    if (id.contains(".")) {
+      line(
+          "  id: "
+              + YamlText.scalar(id)
+              + YamlText.comment("reverse domain name, fixed for the application's life"));
+    }
+    line("  name: " + YamlText.scalar(wishes.name().orElse(ownName().orElse(name(id)))));
+    Optional<String> version = wishes.version().or(this::version);
+    line(
+        "  version: "
+            + YamlText.scalar(version.orElse("1.0.0"))
+            + (version.isEmpty() ? YamlText.comment("no file tells one: write yours") : ""));
+    line("  # summary: One line that says what it is for");
+    line(
+        wishes
+            .maker()
+            .map(m -> "  maker: " + YamlText.scalar(m))
+            .orElse("  # maker: Who makes it"));
+    Optional<Survey.Found> text = licence();
+    Optional<String> licence =
+        wishes.license().or(() -> text.map(f -> f.what().form()).filter(f -> !f.isEmpty()));
+    List<String> parts = new ArrayList<>();
+    licence.ifPresent(l -> parts.add("id: " + YamlText.scalar(l)));
+    text.ifPresent(f -> parts.add("text: " + YamlText.path(f.path())));
+    if (!parts.isEmpty()) {
+      line("  license: {" + String.join(", ", parts) + "}");
+    }
+    icon().ifPresent(f -> line("  icon: " + YamlText.path(f.path())));
+    return lines;
+  }
+
+  /** The application's name as its own jar has it, written as a name. */
+  Optional<String> ownName() {
+    return programs.size() == 1
+        ? ownFact("name").map(n -> n.substring(0, 1).toUpperCase(Locale.ROOT) + n.substring(1))
+        : Optional.empty();
+  }
+
+  String name(String id) {
+    String last = id.substring(id.lastIndexOf('.') + 1);
+    return last.isEmpty()
+        ? "Application"
+        : last.substring(0, 1).toUpperCase(Locale.ROOT) + last.substring(1);
+  }
+
+  /** What all packages of own classes begin with; at most three parts. */
+  String id() {
+    List<String> mains =
+        programs.values().stream()
+            .filter(p -> p.kind() != Survey.Kind.FILE)
+            .map(Survey.Candidate::main)
+            .filter(m -> m.contains("."))
+            .toList();
+    if (mains.isEmpty()) {
+      String other = drafts.stream().flatMap(x -> x.name().stream()).findFirst().orElse("");
+      return survey.programs().isEmpty() ? other : survey.programs().get(0).name();
+    }
+    String common = mains.get(0).substring(0, mains.get(0).lastIndexOf('.'));
+    for (String main : mains) {
+      while (!common.isEmpty() && !(main + ".").startsWith(common + ".")) {
+        common = common.contains(".") ? common.substring(0, common.lastIndexOf('.')) : "";
+      }
+    }
+    return Regex.matches(common, "[a-z][a-z0-9_]*(\\.[a-z][a-z0-9_]*)+")
+        ? common.replace('_', '-')
+        : common.replace(".", "");
+  }
+
+  /** What the application's own jar says of it. */
+  private Optional<String> ownFact(String fact) {
+    Stream<Recognition> packed =
+        programs.values().stream()
+            .flatMap(p -> p.own().stream().skip(Math.max(0, p.own().size() - 1)))
+            .flatMap(o -> survey.classes().stream().filter(c -> c.folder().equals(o)))
+            .flatMap(c -> c.identity().jar().stream());
+    Stream<Recognition> jars =
+        programs.values().stream()
+            .filter(p -> p.kind() == Survey.Kind.JAR)
+            .flatMap(
+                p ->
+                    p.libraries().stream()
+                        .filter(l -> l.what().fact("main").equals(p.main()))
+                        .map(Survey.Found::what));
+    return Stream.concat(packed, jars).map(r -> r.fact(fact)).filter(v -> !v.isEmpty()).findFirst();
+  }
+
+  Optional<String> version() {
+    Optional<String> own = ownFact("version");
+    return own.isPresent() ? own : versionOfJar();
+  }
+
+  private Optional<String> versionOfJar() {
+    return survey.programs().stream()
+        .filter(p -> p.kind() == Survey.Kind.JAR)
+        .flatMap(p -> p.libraries().stream().filter(l -> l.what().fact("main").equals(p.main())))
+        .map(l -> l.what().fact("version"))
+        .filter(v -> !v.isEmpty())
+        .findFirst()
+        .or(
+            () ->
+                programs.isEmpty()
+                    ? drafts.stream().flatMap(x -> x.version().stream()).findFirst()
+                    : Optional.empty());
+  }
+
+  Optional<Survey.Found> licence() {
+    return survey.of(Nature.LICENCE).stream().min(Comparator.comparingInt(f -> f.path().length()));
+  }
+
+  private static boolean isSquare(String size) {
+    int x = size.indexOf('x');
+    return x > 0 && size.substring(0, x).equals(size.substring(x + 1));
+  }
+
+  /** The largest square picture that every system can take. */
+  Optional<Survey.Found> icon() {
+    return survey.of(Nature.PICTURE).stream()
+        .filter(f -> f.what().form().equals("PNG"))
+        .filter(f -> isSquare(f.what().fact("size")))
+        .filter(
+            f ->
+                survey.programs().stream()
+                    .noneMatch(p -> p.web().filter(w -> f.path().startsWith(w + "/")).isPresent()))
+        .max(
+            Comparator.comparingInt(
+                f -> Integer.parseInt(Regex.replaceFirst(f.what().fact("size"), "x.*", ""))));
+  }
+}
