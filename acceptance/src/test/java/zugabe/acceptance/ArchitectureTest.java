@@ -159,7 +159,8 @@ public final class ArchitectureTest {
                             "zugabe.core",
                             "zugabe.core.materials",
                             "zugabe.core.making",
-                            "zugabe.core.rehearse"))))
+                            "zugabe.core.rehearse",
+                            "zugabe.core.unpacking"))))
         .should()
         .dependOnClassesThat()
         .haveFullyQualifiedName("java.nio.file.Files")

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /**
@@ -273,6 +274,49 @@ public final class DraftTest {
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err()).contains("error Z6002", "it crashed");
       assertThat(w.path("zugabe.yaml")).exists();
+    }
+  }
+
+  @DataProvider
+  public Object[][] archives() {
+    return new Object[][] {{"zip -qr quay.zip quay-1.0"}, {"tar -czf quay.tgz quay-1.0"}};
+  }
+
+  /** The archive is the material as it is: nothing is unpacked beside it. */
+  @Test(dataProvider = "archives")
+  public void fromAnArchive(String packing) throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.library(
+          "quay-1.0/lib/level.jar", "lib.Level", "public static String at() { return \"4.2 m\"; }");
+      w.compile(
+          "quay-1.0/classes",
+          "example.quay.Main",
+          "public static void main(String[] a) throws Exception { System.out.println(\"at \" +"
+              + " java.nio.file.Files.readString(java.nio.file.Path.of(\"tables/today.csv\"))); }");
+      w.write("quay-1.0/tables/today.csv", "04:52");
+      ok(w.program().run("sh", "-c", packing));
+      ok(w.program().run("rm", "-r", "quay-1.0"));
+      String archive = packing.split(" ")[2];
+      ok(w.program().zugabe("survey", "--draft", archive));
+      String draft = Files.readString(w.path("zugabe.yaml"));
+      assertThat(draft)
+          .contains("inside: " + archive + "\n", "own: [quay-1.0/classes]")
+          .contains("- {from: quay-1.0/tables, to: tables}");
+      ok(w.program().zugabe("check"));
+      ok(w.program().zugabe("build"));
+      assertThat(start(w, "quay")).isEqualTo("at 04:52\n");
+      ok(w.program().run("rm", "-r", "there"));
+      try (Stream<Path> list = Files.list(w.folder())) {
+        assertThat(list.map(p -> p.getFileName().toString()))
+            .containsExactlyInAnyOrder(archive, "zugabe.yaml", "out");
+      }
+      byte[] built = Files.readAllBytes(w.path("out/receipt.json"));
+      ok(w.program().zugabe("build"));
+      assertThat(Files.readAllBytes(w.path("out/receipt.json"))).isEqualTo(built);
+      w.replace("zugabe.yaml", "inside: " + archive, "inside: zugabe.yaml");
+      assertThat(w.program().zugabe("check").err()).contains("is neither a zip nor a tar file");
+      w.replace("zugabe.yaml", "inside: zugabe.yaml", "inside: gone.zip");
+      assertThat(w.program().zugabe("check").err()).contains("There is no file gone.zip");
     }
   }
 }

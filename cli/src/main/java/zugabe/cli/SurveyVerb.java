@@ -1,6 +1,7 @@
 package zugabe.cli;
 
 import java.io.PrintStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -38,6 +39,7 @@ final class SurveyVerb implements Verb {
             "zugabe survey target",
             "zugabe survey --draft",
             "zugabe survey --draft --try",
+            "zugabe survey --draft tides-2.4.0.zip",
             "zugabe survey --ask");
     spec.addOption(
         Options.flag(DRAFT, "-d", "Write a commented recipe for it, zugabe.yaml in that folder."));
@@ -60,7 +62,8 @@ final class SurveyVerb implements Verb {
             .build());
     spec.addOption(Options.json());
     spec.addOption(Options.jobs());
-    spec.addPositional(Options.one("DIR", "0..1", "The folder. Default: this one."));
+    spec.addPositional(
+        Options.one("DIR", "0..1", "The folder, or a zip or tar file. Default: this one."));
     return spec;
   }
 
@@ -89,7 +92,8 @@ final class SurveyVerb implements Verb {
 
   /** Paths in a recipe are relative to it, so it lies above what it names. */
   private static void checkBelow(Path to, Given given) {
-    Path folder = Path.of(given.positional().orElse(".")).toAbsolutePath().normalize();
+    Path named = given.terminal().here().resolve(given.positional().orElse(".")).normalize();
+    Path folder = Files.isRegularFile(named) ? named.getParent() : named;
     if (!folder.resolve(to).normalize().startsWith(folder)) {
       throw given.wrong("--to takes a file below the folder that is surveyed, not " + to);
     }

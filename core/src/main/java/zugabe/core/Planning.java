@@ -163,13 +163,21 @@ final class Planning {
   }
 
   private Optional<Checked> plan(Recipe recipe, Way way, Findings findings) throws IOException {
-    Materials.Shelf shelf = new Materials.Shelf(way.workers(), cache, findings);
-    Links links = new Links(way.workers(), cache);
+    Optional<Path> base = new RecipeBase(around, way.folder(), findings).of(recipe);
+    if (base.isEmpty()) {
+      return Optional.empty();
+    }
+    // what was unpacked for this run lies elsewhere in the next
+    boolean stays = recipe.sources().inside().isEmpty();
+    UserCache kept = stays ? cache : UserCache.none();
+    Materials.Shelf shelf = new Materials.Shelf(way.workers(), kept, findings);
+    Links links = new Links(way.workers(), kept);
     Planner planner =
         new Planner(
             recipe,
             kinds,
-            new Planner.Reading(way.folder(), way.extent(), shelf, links, around.progress()),
+            new Planner.Reading(
+                way.folder(), base.get(), way.extent(), shelf, links, around.progress()),
             findings);
     if (findings.hasErrors()) {
       planner.matchAll();

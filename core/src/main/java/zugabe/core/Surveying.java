@@ -20,7 +20,9 @@ import zugabe.core.finding.Where;
 import zugabe.core.kind.Registry;
 import zugabe.core.links.LinkCode;
 import zugabe.core.making.MakingCode;
+import zugabe.core.materials.FileContent;
 import zugabe.core.materials.MaterialCode;
+import zugabe.core.materials.ReadExtent;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Interview;
 import zugabe.core.survey.Proposal;
@@ -28,6 +30,8 @@ import zugabe.core.survey.RecipeDraft;
 import zugabe.core.survey.Survey;
 import zugabe.core.survey.Surveyor;
 import zugabe.core.survey.Wishes;
+import zugabe.core.survey.YamlText;
+import zugabe.core.unpacking.OpenedArchive;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
 
@@ -63,7 +67,8 @@ final class Surveying {
    */
   Answer.Survey run(
       Optional<Path> to, Optional<Interview> interview, Workers workers, Progress progress) {
-    if (!Files.isDirectory(folder)) {
+    Optional<OpenedArchive> opened = opened();
+    if (!Files.isDirectory(folder) && opened.isEmpty()) {
       findings.add(
           MaterialCode.Z2003,
           Where.file(shown),
@@ -72,7 +77,8 @@ final class Surveying {
       return new Answer.Survey(findings.sorted(), Optional.empty(), "", "");
     }
     try {
-      Survey survey = new Surveyor(folder, shown, workers, progress, findings).run();
+      Path looked = opened.map(OpenedArchive::folder).orElse(folder);
+      Survey survey = new Surveyor(looked, shown, workers, progress, findings).run();
       Wishes wishes = Wishes.NONE;
       if (interview.isPresent() && !survey.programs().isEmpty()) {
         wishes =
@@ -87,7 +93,7 @@ final class Surveying {
       Optional<String> draft = draft(survey, wishes, wanted);
       String written = "";
       if (to.isPresent() && draft.isPresent()) {
-        written = write(folder.resolve(to.get()).normalize(), draft.get());
+        written = write(base().resolve(to.get()).normalize(), draft.get());
       } else if (to.isPresent()) {
         findings.add(
             RequestCode.Z6014,
@@ -106,14 +112,54 @@ final class Surveying {
     }
   }
 
+  /** The folder that a recipe is written to: an archive's is the one that it lies in. */
+  private Path base() {
+    return Files.isRegularFile(folder) ? folder.getParent() : folder;
+  }
+
+  /** An archive that is surveyed as it is. */
+  private Optional<OpenedArchive> opened() {
+    if (!Files.isRegularFile(folder)) {
+      return Optional.empty();
+    }
+    try {
+      String name = folder.getFileName().toString();
+      FileContent file = new FileContent(folder, name, Files.size(folder), ReadExtent.IN_PART);
+      return name.endsWith(".jar") ? Optional.empty() : OpenedArchive.of(file);
+    } catch (IOException e) {
+      findings.add(
+          MaterialCode.Z2003,
+          Where.file(shown),
+          "It can't be unpacked: " + e.getMessage() + ".",
+          "Get an undamaged copy.");
+      return Optional.empty();
+    }
+  }
+
+  /** A draft whose paths are in an archive says so. */
+  private String placed(String draft) {
+    if (!Files.isRegularFile(folder)) {
+      return draft;
+    }
+    String name = folder.getFileName().toString();
+    return draft
+        .replace(
+            "# Drafted from the files in this folder. Paths are relative to this file.\n",
+            "# Drafted from the files in an archive. Paths are those in it; nothing is unpacked here.\n")
+        .replace("\nzugabe: 1\n", "\nzugabe: 1\ninside: " + YamlText.path(name) + "\n");
+  }
+
   /** Jars in the jar are drafted unless some code in them asks for what it won't find there. */
   private Optional<String> draft(Survey survey, Wishes wishes, boolean wanted) {
-    Optional<String> draft = RecipeDraft.of(survey, wishes, around(), true, drafting());
+    Optional<String> draft =
+        RecipeDraft.of(survey, wishes, around(), true, drafting()).map(this::placed);
     boolean asks =
         wanted
             && draft.isPresent()
             && preview.apply(draft.get()).stream().anyMatch(f -> f.code() == LinkCode.Z8012);
-    return asks ? RecipeDraft.of(survey, wishes, around(), false, drafting()) : draft;
+    return asks
+        ? RecipeDraft.of(survey, wishes, around(), false, drafting()).map(this::placed)
+        : draft;
   }
 
   private List<Function<Proposal, Draft>> drafting() {
@@ -138,6 +184,11 @@ final class Surveying {
     };
   }
 
+  private static String parent(String path) {
+    int slash = path.lastIndexOf('/');
+    return slash < 0 ? "." : path.substring(0, slash);
+  }
+
   List<Finding> findings() {
     return findings.sorted();
   }
@@ -148,10 +199,11 @@ final class Surveying {
    * @return as the user would name the file; empty when it can't be
    */
   String write(Path file, String draft) throws IOException {
-    String name = folder.relativize(file).toString().replace('\\', '/');
+    String name = base().relativize(file).toString().replace('\\', '/');
     try {
       Files.write(file, draft.getBytes(StandardCharsets.UTF_8), StandardOpenOption.CREATE_NEW);
-      return shown.equals(".") ? name : shown + "/" + name;
+      String place = Files.isRegularFile(folder) ? parent(shown) : shown;
+      return place.equals(".") ? name : place + "/" + name;
     } catch (FileAlreadyExistsException e) {
       findings.add(
           RequestCode.Z6013,

@@ -22,7 +22,7 @@ record TriedDraft(Zugabe zugabe, Surroundings around) {
     Optional<Answer.Build> tried = Optional.empty();
     try (Trial trial = Trial.create()) {
       Zugabe.Request request =
-          new Zugabe.Request(Optional.of(folder.resolve(to)), List.of(), List.of());
+          new Zugabe.Request(Optional.of(Path.of(survey.written())), List.of(), List.of());
       Zugabe.Outlet outlet = new Zugabe.Outlet(Optional.of(trial.folder()), false, Duration.ZERO);
       Answer.Build build = zugabe.buildAndRehearse(request, outlet, Optional.empty());
       findings.addAll(trial.plain(around.shown(trial.folder()), build.findings()));

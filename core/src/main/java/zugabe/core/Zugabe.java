@@ -3,6 +3,7 @@ package zugabe.core;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.EnumMap;
@@ -190,7 +191,8 @@ public final class Zugabe {
     Findings findings = new Findings();
     try (Workers workers = Workers.of(around.jobs())) {
       Request request = new Request(Optional.empty(), List.of(), List.of());
-      Path there = around.here().resolve(folder).normalize();
+      Path named = around.here().resolve(folder).normalize();
+      Path there = Files.isRegularFile(named) ? named.getParent() : named;
       return checkAnswer(
           planning.look(draft, request, there, workers, findings), "the draft", findings);
     }

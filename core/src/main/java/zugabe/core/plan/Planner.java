@@ -52,12 +52,18 @@ public final class Planner {
    * How files are read.
    *
    * @param folder the recipe's, absolute and normalised
+   * @param base where paths start: that folder, or an archive's content
    * @param extent how much of the files is going to be read
    * @param shelf for what is read
    * @param links followed where what a program needs depends on them
    */
   public record Reading(
-      Path folder, ReadExtent extent, Materials.Shelf shelf, Links links, Progress progress) {}
+      Path folder,
+      Path base,
+      ReadExtent extent,
+      Materials.Shelf shelf,
+      Links links,
+      Progress progress) {}
 
   public Planner(Recipe recipe, KindPlans kinds, Reading reading, Findings findings) {
     this.recipe = recipe;
@@ -74,7 +80,7 @@ public final class Planner {
               }
             });
     this.finder =
-        new Finder(reading.folder(), roots(recipe, reading.folder()), reading.extent(), findings);
+        new Finder(reading.base(), roots(recipe, reading.folder()), reading.extent(), findings);
     this.groups =
         new Groups(
             recipe.materials(),

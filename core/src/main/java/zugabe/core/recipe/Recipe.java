@@ -45,8 +45,12 @@ public record Recipe(
    *
    * @param roots folders outside the recipe's, by name
    * @param groups of materials, by name
+   * @param inside archive that paths are in; empty for the recipe's folder
    */
-  public record Sources(Map<String, Located<String>> roots, Map<String, MaterialsSpec> groups) {}
+  public record Sources(
+      Map<String, Located<String>> roots,
+      Map<String, MaterialsSpec> groups,
+      Optional<Located<String>> inside) {}
 
   /** What happens to what was made. */
   public record Handover(Map<String, KeySpec> keys, Map<String, DestinationSpec> destinations) {}
@@ -68,6 +72,12 @@ public record Recipe(
           "Version of the recipe's form: 1.");
   private static final Field<App> APP =
       Field.required("app", App.SHAPE, "The application's identity: at least name and version.");
+  private static final Field<Located<String>> INSIDE =
+      Field.optional(
+              "inside",
+              TextShape.any(),
+              "Zip or tar file, from the recipe's folder, whose content the paths in the recipe are in.")
+          .otherwise("none: paths are in the recipe's folder");
   private static final Field<Map<String, Located<String>>> ROOTS =
       Field.optional(
           "roots",
@@ -102,13 +112,23 @@ public record Recipe(
     Field<Map<String, DeliverableSpec>> deliverables = deliverables(kinds);
     return RecordShape.of(
         "the recipe",
-        List.of(ZUGABE, APP, ROOTS, MATERIALS, PROGRAMS, KEYS, deliverables, DESTINATIONS, ACCEPT),
+        List.of(
+            ZUGABE,
+            APP,
+            INSIDE,
+            ROOTS,
+            MATERIALS,
+            PROGRAMS,
+            KEYS,
+            deliverables,
+            DESTINATIONS,
+            ACCEPT),
         v -> {
           Map<String, DeliverableSpec> named = new LinkedHashMap<>();
           v.of(deliverables).forEach((name, d) -> named.put(name, d.named(name)));
           return new Recipe(
               v.of(APP),
-              new Sources(v.of(ROOTS), v.of(MATERIALS)),
+              new Sources(v.of(ROOTS), v.of(MATERIALS), v.maybe(INSIDE)),
               v.of(PROGRAMS),
               Collections.unmodifiableMap(named),
               new Handover(v.of(KEYS), v.of(DESTINATIONS)),

@@ -7,11 +7,9 @@ import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Optional;
 import zugabe.bytes.Regex;
-import zugabe.core.archive.TarFile;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.ReadExtent;
-import zugabe.formats.zip.ZipListing;
-import zugabe.formats.zip.ZipReader;
+import zugabe.core.unpacking.Unpacking;
 
 /**
  * What is rehearsed: files that belong together.
@@ -38,17 +36,8 @@ public record Subject(Path folder, List<String> files, Optional<String> program)
   private static void unpack(Path file, Path place) throws IOException {
     String name = file.getFileName().toString();
     FileContent content = new FileContent(file, name, Files.size(file), ReadExtent.IN_PART);
-    if (name.endsWith(".zip")) {
-      ZipListing listing = ZipReader.read(content);
-      if (!listing.isSound()) {
-        throw new IOException(listing.irregularities().get(0).what());
-      }
-      Unpacking.into(place, listing);
-      return;
-    }
-    try (TarFile tar =
-        TarFile.open(content).orElseThrow(() -> new IOException(name + " is no tar file"))) {
-      Unpacking.into(place, tar.reader());
+    if (!Unpacking.into(place, content)) {
+      throw new IOException(name + " is neither a zip nor a tar file");
     }
   }
 }

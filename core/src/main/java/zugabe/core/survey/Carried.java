@@ -135,18 +135,28 @@ public final class Carried {
   }
 
   /** As the recipe names them: each goes where it is now. */
-  public static List<String> written(List<String> paths) {
-    return paths.stream()
+  public List<String> written() {
+    String top = survey.top();
+    // where everything lies in one folder, that folder is where programs are started from
+    String prefix = top.isEmpty() || isWhole(top) ? "" : top + "/";
+    return data().stream()
         .map(
             p -> {
               int slash = p.lastIndexOf('/');
               boolean file = p.substring(slash + 1).indexOf('.') > 0;
-              String to = file ? p.substring(0, Math.max(0, slash)) : p;
+              String place = p.startsWith(prefix) ? p.substring(prefix.length()) : p;
+              int above = place.lastIndexOf('/');
+              String to = file ? place.substring(0, Math.max(0, above)) : place;
               return to.isEmpty()
                   ? YamlText.path(p)
                   : "{from: " + YamlText.path(p) + ", to: " + YamlText.path(to) + "}";
             })
         .toList();
+  }
+
+  /** Whether a folder at the top is one that code is built into, or holds data only. */
+  private boolean isWhole(String top) {
+    return data().contains(top) || survey.classes().stream().anyMatch(c -> c.folder().equals(top));
   }
 
   /** The script that starts a program today; empty when none does. */

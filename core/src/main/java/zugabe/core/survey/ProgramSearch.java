@@ -119,7 +119,8 @@ final class ProgramSearch {
   }
 
   private static Survey.Candidate web(String folder, Optional<Integer> java) {
-    String name = folder.equals(".") ? "site" : name(folder, "");
+    String last = plain(folder.substring(folder.lastIndexOf('/') + 1));
+    String name = COMMON.contains(last) || folder.equals(".") ? "site" : last;
     return new Survey.Candidate(
         Survey.Kind.WEB,
         name,
@@ -302,10 +303,11 @@ final class ProgramSearch {
   }
 
   /** A name from the folders around it that says something, else from the class. */
-  private static String name(String root, String main) {
+  private String name(String root, String main) {
     String[] parts = root.split("/", -1);
     for (int i = parts.length - 1; i >= 0; i--) {
-      if (!COMMON.contains(parts[i])) {
+      // the folder that all lies in is named after a version or a download
+      if (!COMMON.contains(parts[i]) && !(i == 0 && isOnlyTop(parts[0]))) {
         return plain(parts[i]);
       }
     }
@@ -315,6 +317,11 @@ final class ProgramSearch {
     }
     String[] packages = main.split("\\.", -1);
     return packages.length > 1 ? plain(packages[packages.length - 2]) : "program";
+  }
+
+  private boolean isOnlyTop(String top) {
+    return found.stream().allMatch(f -> f.path().startsWith(top + "/"))
+        && roots.keySet().stream().allMatch(r -> r.startsWith(top + "/"));
   }
 
   private static String plain(String text) {

@@ -172,7 +172,7 @@ public final class RecipeDraft {
             name -> {
               line("  " + name + ":" + YamlText.comment("what programs find beside them"));
               line("    own:");
-              Carried.written(proposal.carried().data()).forEach(d -> line("      - " + d));
+              proposal.carried().written().forEach(d -> line("      - " + d));
             });
   }
 
@@ -254,7 +254,7 @@ public final class RecipeDraft {
       p.libraries().forEach(l -> files.add(l.path()));
       List<String> all = new ArrayList<>(files.stream().map(YamlText::path).toList());
       if (proposal.files().isEmpty()) {
-        all.addAll(Carried.written(proposal.carried().data()));
+        all.addAll(proposal.carried().written());
       }
       line("    own: [" + String.join(", ", all) + "]");
       return;

@@ -2,6 +2,8 @@ package zugabe.core.survey;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import zugabe.core.materials.Nature;
 import zugabe.core.materials.Recognition;
 
@@ -155,6 +157,14 @@ public record Survey(
 
   /** Something users don't need. */
   public record Leftover(String path, String why) {}
+
+  /** The only folder at the top, when everything lies in one; else empty. */
+  public String top() {
+    Set<String> tops = new TreeSet<>();
+    found.forEach(f -> tops.add(f.path().contains("/") ? f.path().split("/", 2)[0] : ""));
+    classes.forEach(c -> tops.add(c.folder().equals(".") ? "" : c.folder().split("/", 2)[0]));
+    return tops.size() == 1 ? tops.iterator().next() : "";
+  }
 
   /** Everything of some nature. */
   public List<Found> of(Nature nature) {

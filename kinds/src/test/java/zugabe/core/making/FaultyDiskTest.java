@@ -145,6 +145,7 @@ public final class FaultyDiskTest {
                   kinds,
                   new Planner.Reading(
                       folder,
+                      folder,
                       ReadExtent.WHOLE,
                       shelf,
                       new Links(workers, UserCache.none()),

@@ -68,7 +68,7 @@ public final class RecipeTest {
     assertThat(r.app().version().value()).isEqualTo("2.10");
     assertThat(r.app().summary()).contains("NO");
     assertThat(r.materials().get("app").own())
-        .extracting(Located::value)
+        .extracting(f -> f.from().value())
         .containsExactly("classes");
   }
 

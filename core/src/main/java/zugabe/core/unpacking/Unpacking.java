@@ -1,4 +1,4 @@
-package zugabe.core.rehearse;
+package zugabe.core.unpacking;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -9,20 +9,58 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Optional;
+import zugabe.bytes.Content;
+import zugabe.core.archive.TarFile;
 import zugabe.formats.tar.TarReader;
 import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipListing;
+import zugabe.formats.zip.ZipReader;
 
 /** Unpacks an archive as a user would, with the permissions it holds. */
-final class Unpacking {
+public final class Unpacking {
   private Unpacking() {}
+
+  /**
+   * Unpacks a zip or tar file.
+   *
+   * @return false when it is neither
+   * @throws IOException when it is damaged, or has entries that would leave the folder
+   */
+  public static boolean into(Path folder, Content content) throws IOException {
+    Optional<TarFile> tar = TarFile.open(content);
+    if (tar.isPresent()) {
+      try (TarFile file = tar.get()) {
+        into(folder, file.reader());
+      }
+      return true;
+    }
+    if (!isZip(content)) {
+      return false;
+    }
+    ZipListing listing = ZipReader.read(content);
+    if (!listing.isSound()) {
+      throw new IOException(listing.irregularities().get(0).what());
+    }
+    into(folder, listing);
+    return true;
+  }
+
+  private static boolean isZip(Content content) throws IOException {
+    try (InputStream in = content.open()) {
+      byte[] start = in.readNBytes(4);
+      return start.length == 4
+          && start[0] == 'P'
+          && start[1] == 'K'
+          && (start[2] == 3 || start[2] == 5);
+    }
+  }
 
   /**
    * Unpacks all entries. The listing must be sound: then no entry leaves the folder.
    *
    * @throws ZipFaultException when an entry is damaged
    */
-  static void into(Path folder, ZipListing listing) throws IOException {
+  public static void into(Path folder, ZipListing listing) throws IOException {
     for (ZipEntry entry : listing.entries()) {
       Path path = folder.resolve(entry.name()).normalize();
       if (!path.startsWith(folder)) {
@@ -55,7 +93,7 @@ final class Unpacking {
   }
 
   /** Unpacks a tar file. Nothing leaves the folder, and nothing is written through a link. */
-  static void into(Path folder, TarReader reader) throws IOException {
+  public static void into(Path folder, TarReader reader) throws IOException {
     for (Optional<TarReader.Entry> next = reader.next(); next.isPresent(); next = reader.next()) {
       TarReader.Entry entry = next.get();
       Path path = folder.resolve(entry.name()).normalize();

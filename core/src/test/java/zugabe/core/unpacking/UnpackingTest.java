@@ -1,4 +1,4 @@
-package zugabe.core.rehearse;
+package zugabe.core.unpacking;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
