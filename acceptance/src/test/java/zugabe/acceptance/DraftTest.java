@@ -61,8 +61,13 @@ public final class DraftTest {
       w.write("tables/today.csv", "04:52").write("tide.conf", "a = 1\n");
       w.write(
           "run.sh",
-          "#!/bin/sh\n# java -cp old old.Main\ncd \"$(dirname \"$0\")\"\nexec \"$JAVA_HOME/bin/java\" -Xmx48m \\\n"
-              + "  -Dquay='north side' -Dlog=$LOG -cp 'classes:lib/*' example.tide.Main --daily \"$@\"\n");
+          """
+          #!/bin/sh
+          # java -cp old old.Main
+          cd "$(dirname "$0")"
+          exec "$JAVA_HOME/bin/java" -Xmx48m \\
+            -Dquay='north side' -Dlog=$LOG -cp 'classes:lib/*' example.tide.Main --daily "$@"
+          """);
       String draft = drafted(w);
       assertThat(draft)
           .contains("natives:\n      linux-x64: [native/liblevel.so]")
@@ -209,6 +214,33 @@ public final class DraftTest {
     }
   }
 
+  /** The usual three folders: scripts start a class in a jar among the libraries. */
+  @Test
+  public void scriptsLibrariesAndSettings() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      Applications.libraries(w, "h2");
+      w.library(
+          "lib/harbour.jar",
+          "example.harbour.Start",
+          "public static void main(String[] a) throws Exception { System.out.println("
+              + "java.nio.file.Files.readString(java.nio.file.Path.of(\"conf/quay.conf\")).strip() + a.length); }");
+      w.write("conf/quay.conf", "north\n");
+      w.write(
+          "bin/harbour",
+          "#!/bin/sh\nexec java -Xmx48m -cp \"$HERE/lib/*\" example.harbour.Start one \"$@\"\n");
+      w.write("bin/harbour.bat", "@java -Xmx48m -cp ..\\lib\\* example.harbour.Start one %*\r\n");
+      ok(w.program().run("chmod", "a+x", "bin/harbour"));
+      String draft = drafted(w);
+      assertThat(draft)
+          .contains("main: example.harbour.Start", "libraries: [lib/*.jar]")
+          .contains("options: [\"-Xmx48m\"]", "- {from: conf, to: conf}")
+          .contains("#   bin/harbour: starts the program today; its options are taken over")
+          .contains("#   bin/harbour.bat: starts the program today, too")
+          .doesNotContain("file: harbour");
+      assertThat(start(w, "harbour")).isEqualTo("north1\n");
+    }
+  }
+
   @Test
   public void anEmbeddedServerIsNotNested() throws Exception {
     try (Workspace w = Workspace.create()) {
@@ -279,12 +311,14 @@ public final class DraftTest {
 
   @DataProvider
   public Object[][] archives() {
-    return new Object[][] {{"zip -qr quay.zip quay-1.0"}, {"tar -czf quay.tgz quay-1.0"}};
+    return new Object[][] {
+      {"quay.zip", "zip -qr quay.zip quay-1.0"}, {"quay.tgz", "tar -czf quay.tgz quay-1.0"},
+    };
   }
 
   /** The archive is the material as it is: nothing is unpacked beside it. */
   @Test(dataProvider = "archives")
-  public void fromAnArchive(String packing) throws Exception {
+  public void fromAnArchive(String archive, String packing) throws Exception {
     try (Workspace w = Workspace.create()) {
       w.library(
           "quay-1.0/lib/level.jar", "lib.Level", "public static String at() { return \"4.2 m\"; }");
@@ -296,7 +330,6 @@ public final class DraftTest {
       w.write("quay-1.0/tables/today.csv", "04:52");
       ok(w.program().run("sh", "-c", packing));
       ok(w.program().run("rm", "-r", "quay-1.0"));
-      String archive = packing.split(" ")[2];
       ok(w.program().zugabe("survey", "--draft", archive));
       String draft = Files.readString(w.path("zugabe.yaml"));
       assertThat(draft)

@@ -34,7 +34,7 @@ final class CommandLineRun {
     CommandLine line = new CommandLine(model);
     line.setUsageHelpWidth(Math.min(terminal.columns(), 110));
     try {
-      return run(line.parseArgs(args), line);
+      return run(line.parseArgs(args));
     } catch (ParameterException e) {
       boolean command =
           args.length > 0 && !args[0].startsWith("-") && Verbs.find(args[0]).isEmpty();
@@ -52,7 +52,7 @@ final class CommandLineRun {
     }
   }
 
-  private int run(ParseResult result, CommandLine line) {
+  private int run(ParseResult result) {
     CommandLine.Help.Ansi plain = CommandLine.Help.Ansi.OFF;
     for (CommandLine asked : result.asCommandLineList()) {
       if (asked.isUsageHelpRequested()) {

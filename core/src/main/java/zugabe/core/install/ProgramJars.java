@@ -90,9 +90,13 @@ public final class ProgramJars {
     return materials.name() + "-classes.jar";
   }
 
-  /** The jar that starts a program. */
+  /** The jar that starts a program; a library may be called like it. */
   static String name(Part part) {
-    return part.program().orElseThrow().name() + ".jar";
+    String program = part.program().orElseThrow().name();
+    boolean taken =
+        part.materials().libraries().stream()
+            .anyMatch(l -> l.name().equalsIgnoreCase(program + ".jar"));
+    return program + (taken ? "-program.jar" : ".jar");
   }
 
   /** What its start scripts have to carry. */

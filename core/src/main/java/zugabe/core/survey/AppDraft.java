@@ -116,11 +116,8 @@ final class AppDraft {
     Stream<Recognition> jars =
         programs.values().stream()
             .filter(p -> p.kind() == Survey.Kind.JAR)
-            .flatMap(
-                p ->
-                    p.libraries().stream()
-                        .filter(l -> l.what().fact("main").equals(p.main()))
-                        .map(Survey.Found::what));
+            .flatMap(p -> p.libraries().stream().limit(1))
+            .map(Survey.Found::what);
     return Stream.concat(packed, jars).map(r -> r.fact(fact)).filter(v -> !v.isEmpty()).findFirst();
   }
 

@@ -104,8 +104,11 @@ public final class Carried {
     boolean program =
         survey.programs().stream().anyMatch(p -> p.main().equals(path))
             || !f.what().fact("starts").isEmpty();
+    boolean script =
+        f.what().nature() == Nature.SCRIPT && Regex.matches("/" + path, "(.*/bin)?/[^/]*");
     return !OTHERS.contains(f.what().nature())
         && !program
+        && !script
         && !path.equals(icon.orElse(""))
         && !path.equals("zugabe.yaml")
         && !path.startsWith(".")
@@ -121,6 +124,13 @@ public final class Carried {
     String top = path.substring(0, path.indexOf('/') + 1);
     return !top.isEmpty()
         && survey.of(Nature.APPLICATION).stream().anyMatch(a -> a.path().startsWith(top));
+  }
+
+  /** Whether a script is neither a program nor among the data. */
+  boolean isLeft(Survey.Found script) {
+    return data().stream().noneMatch(d -> d.equals(script.path()) || isIn(script.path(), d))
+        && folders().noneMatch(own -> isIn(script.path(), own))
+        && programs.values().stream().noneMatch(p -> p.main().equals(script.path()));
   }
 
   /** The highest folder of a file that has nothing else than data in it; else the file. */
@@ -161,16 +171,13 @@ public final class Carried {
 
   /** The script that starts a program today; empty when none does. */
   Optional<Survey.Found> script(Survey.Candidate p) {
-    String jar =
-        p.libraries().stream()
-            .filter(l -> !p.main().isEmpty() && l.what().fact("main").equals(p.main()))
-            .map(Survey.Found::name)
-            .findFirst()
-            .orElse("");
-    return survey.of(Nature.SCRIPT).stream().filter(f -> starts(f, p, jar)).findFirst();
+    return survey.of(Nature.SCRIPT).stream().filter(f -> starts(f, p)).findFirst();
   }
 
-  private static boolean starts(Survey.Found script, Survey.Candidate p, String jar) {
+  /** Whether a script starts a program in Java. */
+  static boolean starts(Survey.Found script, Survey.Candidate p) {
+    String jar =
+        p.kind() == Survey.Kind.JAR && !p.libraries().isEmpty() ? p.libraries().get(0).name() : "";
     String starts = script.what().fact("starts");
     return !starts.isEmpty()
         && new StartLine(starts, List.of(), List.of(), List.of()).starts(p, jar);

@@ -3,6 +3,7 @@ package zugabe.core.survey;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -10,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
@@ -34,11 +36,19 @@ final class ProgramSearch {
   private final Map<String, List<ClassSketch>> roots;
   private final Map<String, Survey.Classes> folders;
   private final List<Survey.Found> found;
+  private final Function<String, Optional<Survey.Found>> jarWith;
+  private final FilePrograms files;
 
+  /**
+   * @param jarWith the jar that a class lies in
+   */
   ProgramSearch(
       Map<String, List<ClassSketch>> roots,
       List<Survey.Classes> folders,
-      List<Survey.Found> found) {
+      List<Survey.Found> found,
+      Function<String, Optional<Survey.Found>> jarWith) {
+    this.jarWith = jarWith;
+    this.files = new FilePrograms(found);
     this.roots = roots;
     this.folders = folders.stream().collect(Collectors.toMap(Survey.Classes::folder, f -> f));
     this.found = found;
@@ -53,9 +63,11 @@ final class ProgramSearch {
         inFolder(root, all);
       }
     }
+    Map<String, Survey.Candidate> scripted = scripted();
+    all.addAll(scripted.values());
     List<Survey.Found> jars =
         found.stream()
-            .filter(f -> f.what().nature() == Nature.JAR)
+            .filter(f -> f.what().nature() == Nature.JAR && scripted.isEmpty())
             .filter(f -> f.what().form().equals("application") && isTop(f))
             .filter(f -> webs.stream().noneMatch(w -> isIn(f.path(), w)))
             .toList();
@@ -66,15 +78,16 @@ final class ProgramSearch {
         if (!some || isOnesOwn(f)) {
           all.add(jar(f));
         }
-      } else if (f.what().nature() == Nature.PROGRAM || isScript(f)) {
-        all.add(file(f));
+      } else if (f.what().nature() == Nature.PROGRAM
+          || (FilePrograms.isScript(f) && !scripted.containsKey(f.what().fact("starts")))) {
+        all.add(files.of(f));
       }
     }
     if (all.isEmpty()
         && roots.isEmpty()
         && found.stream().noneMatch(f -> CODE.contains(f.what().nature()))) {
       // among code that has an ending they are those of developers
-      found.stream().filter(ProgramSearch::isAnyScript).forEach(f -> all.add(file(f)));
+      found.stream().filter(FilePrograms::isAnyScript).forEach(f -> all.add(files.of(f)));
     }
     all.sort(
         Comparator.comparingInt((Survey.Candidate p) -> -p.rank())
@@ -281,7 +294,7 @@ final class ProgramSearch {
     return List.of();
   }
 
-  private static String parent(String folder) {
+  static String parent(String folder) {
     if (folder.equals(".") || folder.isEmpty()) {
       return null;
     }
@@ -324,7 +337,7 @@ final class ProgramSearch {
         && roots.keySet().stream().allMatch(r -> r.startsWith(top + "/"));
   }
 
-  private static String plain(String text) {
+  static String plain(String text) {
     String plain =
         Regex.replaceAll(
             Regex.replaceAll(
@@ -342,21 +355,61 @@ final class ProgramSearch {
     return roots.isEmpty() && LIBRARIES.stream().noneMatch(l -> folder.contains("/" + l + "/"));
   }
 
+  /** Programs in jars that scripts start by their classes or files, by what the scripts name. */
+  private Map<String, Survey.Candidate> scripted() {
+    Map<String, Survey.Candidate> programs = new LinkedHashMap<>();
+    for (Survey.Found f : found) {
+      String starts = f.what().nature() == Nature.SCRIPT ? f.what().fact("starts") : "";
+      String main = starts.substring(starts.indexOf('/') + 1);
+      boolean isJar = main.endsWith(".jar");
+      Optional<Survey.Found> jar =
+          starts.isEmpty() || programs.containsKey(starts) || (!isJar && hasClass(main))
+              ? Optional.empty()
+              : isJar
+                  ? found.stream().filter(j -> j.name().equals(main)).findFirst()
+                  : jarWith.apply(main);
+      String started = isJar ? jar.map(j -> j.what().fact("main")).orElse("") : main;
+      if (jar.isPresent() && !started.isEmpty()) {
+        String name = plain(Regex.replaceFirst(f.name(), "\\.[A-Za-z]+$", ""));
+        String why = f.path() + " starts it";
+        programs.put(starts, jar(jar.get(), name, started, why));
+      }
+    }
+    return programs;
+  }
+
+  private boolean hasClass(String main) {
+    return roots.values().stream()
+        .flatMap(List::stream)
+        .anyMatch(s -> s.facts().name().equals(main));
+  }
+
   private Survey.Candidate jar(Survey.Found jar) {
-    List<Survey.Found> libraries =
+    String name = jar.what().fact("name");
+    return jar(
+        jar,
+        plain(name.isEmpty() ? Regex.replaceFirst(jar.name(), "(-[0-9].*)?\\.jar$", "") : name),
+        jar.what().fact("main"),
+        "the manifest of " + jar.name() + " names it");
+  }
+
+  /** A program in a jar, which comes first among its libraries. */
+  private Survey.Candidate jar(Survey.Found jar, String named, String main, String why) {
+    List<Survey.Found> others =
         found.stream()
-            .filter(f -> f.what().nature() == Nature.JAR)
+            .filter(f -> f.what().nature() == Nature.JAR && !f.equals(jar))
             .filter(
                 f ->
                     f.folder().equals(jar.folder())
                         || f.path()
                             .startsWith(jar.folder().equals(".") ? "lib" : jar.folder() + "/lib"))
             .toList();
-    String name = jar.what().fact("name");
+    List<Survey.Found> libraries = new ArrayList<>(List.of(jar));
+    libraries.addAll(others);
     return new Survey.Candidate(
         Survey.Kind.JAR,
-        plain(name.isEmpty() ? Regex.replaceFirst(jar.name(), "(-[0-9].*)?\\.jar$", "") : name),
-        jar.what().fact("main"),
+        named,
+        main,
         new Survey.Candidate.Manner(
             "console",
             false,
@@ -366,60 +419,8 @@ final class ProgramSearch {
                         libraries.stream().mapToInt(ProgramSearch::java).max().orElse(0)))
                 .filter(j -> j > 0),
             List.of()),
-        new Survey.Candidate.Files(List.of(), libraries, Optional.empty()),
+        new Survey.Candidate.Files(List.of(), List.copyOf(libraries), Optional.empty()),
         4,
-        List.of("the manifest of " + jar.name() + " names it"));
-  }
-
-  private static boolean isScript(Survey.Found f) {
-    return isAnyScript(f) && f.name().indexOf('.') < 0;
-  }
-
-  /** Whether it says by itself what reads it. */
-  private static boolean isAnyScript(Survey.Found f) {
-    return f.what().nature() == Nature.SCRIPT && !f.what().fact("interpreter").isEmpty();
-  }
-
-  private Survey.Candidate file(Survey.Found f) {
-    boolean program = f.what().nature() == Nature.PROGRAM;
-    List<String> linked = List.of(f.what().fact("linked to").split(", ", -1));
-    List<Survey.Found> libraries =
-        found.stream()
-            .filter(l -> l.what().nature() == Nature.NATIVE_LIBRARY)
-            .filter(l -> linked.contains(l.name()) || linked.contains(l.what().fact("name")))
-            .toList();
-    return new Survey.Candidate(
-        Survey.Kind.FILE,
-        plain(
-            Regex.replaceFirst(
-                f.name(), program ? "(?i)\\.exe$" : "(.)\\.[A-Za-z0-9]+$", program ? "" : "$1")),
-        f.path(),
-        new Survey.Candidate.Manner(
-            f.what().fact("surface").equals("window") ? "window" : "console",
-            false,
-            Optional.empty(),
-            f.what().platforms()),
-        new Survey.Candidate.Files(List.of(around(f, libraries)), libraries, Optional.empty()),
-        program ? 2 : 1,
-        List.of(why(f, program)));
-  }
-
-  private static String why(Survey.Found f, boolean program) {
-    if (!program) {
-      return "a script for " + f.what().form();
-    }
-    String needs = f.what().fact("needs");
-    return needs.isEmpty() ? "a native program" : "a native program; needs " + needs;
-  }
-
-  /** The folder that holds a program and the libraries it is linked to. */
-  private static String around(Survey.Found program, List<Survey.Found> libraries) {
-    String folder = program.folder();
-    for (Survey.Found library : libraries) {
-      while (!folder.equals(".") && !(library.folder() + "/").startsWith(folder + "/")) {
-        folder = parent(folder);
-      }
-    }
-    return folder;
+        List.of(why));
   }
 }

@@ -186,11 +186,18 @@ public final class RecipeDraft {
         lines.add(f.path() + ": starts the program today; its options are taken over");
         Carried.words(f, "not read")
             .forEach(w -> lines.add("  " + w + " in it isn't: only the script knows its value"));
+      } else if (programs.values().stream().anyMatch(p -> Carried.starts(f, p))) {
+        lines.add(f.path() + ": starts the program today, too");
       } else if (!f.what().fact("starts").isEmpty()) {
         lines.add(f.path() + ": starts " + f.what().fact("starts") + ", which isn't here");
+      } else if (proposal.carried().isLeft(f)) {
+        lines.add(f.path() + ": a script; make it a program if users start it");
       }
     }
-    boolean made = proposal.wants(Wishes.Make.INSTALLED) || proposal.files().isEmpty();
+    boolean made =
+        proposal.wants(Wishes.Make.INSTALLED)
+            || proposal.files().isEmpty()
+            || programs.values().stream().noneMatch(Survey.Candidate::isJava);
     if (!made) {
       proposal.carried().data().forEach(d -> lines.add(d + ": only an archive holds it"));
     }

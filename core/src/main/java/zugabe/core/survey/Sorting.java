@@ -58,7 +58,8 @@ final class Sorting {
     classes.stream()
         .filter(Survey.Classes::tests)
         .forEach(c -> leftovers.add(new Survey.Leftover(c.folder() + "/", "classes of tests")));
-    List<Survey.Candidate> programs = new ProgramSearch(roots, classes, found).ranked();
+    List<Survey.Candidate> programs =
+        new ProgramSearch(roots, classes, found, this::jarWith).ranked();
     return new Survey(
         folder,
         looked.size(),
@@ -155,6 +156,14 @@ final class Sorting {
         }
       }
     }
+  }
+
+  /** The jar that a class lies in. */
+  private Optional<Survey.Found> jarWith(String className) {
+    String path = className.replace('.', '/') + ".class";
+    return found.stream()
+        .filter(f -> f.what().nature() == Nature.JAR && names(f).contains(path))
+        .findFirst();
   }
 
   private Set<String> names(Survey.Found jar) {

@@ -20,7 +20,7 @@ record StartLine(String main, List<String> options, List<String> arguments, List
   private static final int MAX_TEXT = 1 << 16;
   private static final Pattern JAVA =
       Pattern.compile(
-          "(?:^|[\\s;&|(])(?:exec\\s+)?[\"']?(?:[^\\s\"';]*[/\\\\])?javaw?(?:\\.exe)?[\"']?\\s+(.+)");
+          "(?:^|[\\s;&|(@])(?:exec\\s+)?[\"']?(?:[^\\s\"';]*[/\\\\])?javaw?(?:\\.exe)?[\"']?\\s+(.+)");
   private static final Pattern WORD = Pattern.compile("(?:[^\\s\"']|\"[^\"]*\"|'[^']*')+");
   private static final Pattern PASSED =
       Pattern.compile("[\"']?(\\$@|\\$\\*|%\\*|\\$\\{1\\+.*)[\"']?");
