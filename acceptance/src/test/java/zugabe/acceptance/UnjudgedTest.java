@@ -195,4 +195,25 @@ public final class UnjudgedTest {
       assertThat(w.program().zugabe("check").exit()).isZero();
     }
   }
+
+  /** What a program writes into its own folder is told of, and isn't the removal's fault. */
+  @Test
+  public void aProgramThatWritesIntoItsInstalledFolder() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.write("bird/tern", "#!/bin/sh\necho 1 >cache\n");
+      w.write(
+          "zugabe.yaml",
+          """
+          app: {name: Tern, version: 1.0}
+          materials: {bird: {own: bird}}
+          programs: {tern: {file: tern, folder: program}}
+          deliverables: {set: {kind: archive, platforms: linux-x64, formats: tar.gz}}
+          """);
+      assertThat(w.program().zugabe("build").exit()).isZero();
+      Program.Result r = w.program().zugabe("rehearse");
+      assertThat(r.exit()).as(r.all()).isZero();
+      assertThat(r.err())
+          .contains("warning Z6005", "It wrote home/.local/lib/tern/lib/bird/cache.");
+    }
+  }
 }

@@ -23,6 +23,9 @@ import zugabe.core.recipe.TrialSpec;
  */
 public record InstallRehearsal(
     Subject subject, String name, Map<String, Optional<TrialSpec>> trials) {
+  /** Where installations for one user go, in the user's home. */
+  private static final String INSTALLED = ".local/lib/";
+
   private static final Optional<TrialSpec> SCRIPT =
       Optional.of(
           new TrialSpec(List.of(), 0, Optional.empty(), Optional.empty(), Duration.ofMinutes(2)));
@@ -52,7 +55,7 @@ public record InstallRehearsal(
     }
     Set<String> before = paths(place.home());
     results.add(start(place, script.get(), List.of("--user", "--no-start"), SCRIPT, runtime));
-    Path prefix = place.home().resolve(".local/lib").resolve(name);
+    Path prefix = place.home().resolve(INSTALLED + name);
     if (results.get(0).fault().isPresent()) {
       return results;
     }
@@ -75,6 +78,11 @@ public record InstallRehearsal(
     after.removeAll(tried);
     after.removeIf(p -> tried.stream().anyMatch(t -> t.startsWith(p + "/")));
     after.removeIf(p -> p.startsWith(".config/" + name) || p.equals(".config"));
+    String own = INSTALLED + name + "/";
+    if (tried.stream().anyMatch(t -> t.startsWith(own))) {
+      // where a program wrote into its own folder that stays, and a record with it
+      after.remove(own + ".installed");
+    }
     results.add(
         after.isEmpty() || removed.fault().isPresent()
             ? removed

@@ -85,7 +85,9 @@ public final class Rehearsal {
 
     /** Whether it wrote into its own folder, which is read-only where programs are installed. */
     public List<String> writtenBesideItself() {
-      return written.keySet().stream().filter(p -> p.startsWith("app/")).toList();
+      return written.keySet().stream()
+          .filter(p -> p.startsWith("app/") || p.startsWith("home/.local/lib/"))
+          .toList();
     }
   }
 

@@ -65,9 +65,9 @@ public final class Carried {
     return natives;
   }
 
-  /** Folders that go along with some program anyway. */
+  /** Folders that are some program's own, whether it was chosen or not. */
   private Stream<String> folders() {
-    return programs.values().stream()
+    return Stream.concat(programs.values().stream(), survey.programs().stream())
         .flatMap(
             p ->
                 Stream.concat(
