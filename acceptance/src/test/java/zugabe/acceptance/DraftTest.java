@@ -188,6 +188,25 @@ public final class DraftTest {
     }
   }
 
+  /** Without a jar, what lies among the classes for it tells name and version. */
+  @Test
+  public void nameAndVersionFromWhatLiesAmongTheClasses() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.compile("classes", "a.Main", "public static void main(String[] a) { }");
+      w.write(
+          "classes/META-INF/MANIFEST.MF",
+          "Manifest-Version: 1.0\nImplementation-Title: quay\nImplementation-Version: 1.9\n");
+      ok(w.program().zugabe("survey", "--draft"));
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("name: Quay\n", "version: \"1.9\"\n");
+      Files.delete(w.path("zugabe.yaml"));
+      w.write("classes/META-INF/maven/x/y/pom.properties", "artifactId=tides\nversion=2.0.1\n");
+      ok(w.program().zugabe("survey", "--draft"));
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("name: Tides\n", "version: 2.0.1\n");
+    }
+  }
+
   /** Libraries are never programs, wherever they lie. */
   @Test
   public void jarsInOneFolder() throws Exception {

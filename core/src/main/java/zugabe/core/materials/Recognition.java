@@ -24,6 +24,11 @@ public record Recognition(
     return new Recognition(nature, form, List.of(), new LinkedHashMap<>(), Optional.empty());
   }
 
+  /** Words about something, by themselves. */
+  public static Recognition said() {
+    return of(Nature.JAR, "");
+  }
+
   static Recognition damaged(Nature nature, String form, String why) {
     return new Recognition(nature, form, List.of(), Map.of(), Optional.of(why));
   }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Properties;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -208,6 +209,42 @@ final class Sorting {
     return Optional.empty();
   }
 
+  /** What the jar of some classes says of them, else what lies among them for it. */
+  private Optional<Recognition> saying(String root) {
+    if (packed.containsKey(root)) {
+      return Optional.of(packed.get(root));
+    }
+    String prefix = root.equals(".") ? "META-INF/" : root + "/META-INF/";
+    Properties said = new Properties();
+    String file = "";
+    for (Survey.Found f : found) {
+      boolean manifest = f.path().equals(prefix + "MANIFEST.MF");
+      boolean model = f.path().startsWith(prefix) && f.name().equals("pom.properties");
+      if (model || (manifest && said.isEmpty())) {
+        said.clear();
+        load(contents.get(f.path()), said);
+        file = f.name();
+      }
+    }
+    boolean model = file.equals("pom.properties");
+    Recognition words = Recognition.said();
+    words
+        .with("name", said.getProperty(model ? "artifactId" : "Implementation-Title", "").strip())
+        .with(
+            "version", said.getProperty(model ? "version" : "Implementation-Version", "").strip());
+    return Optional.of(words).filter(w -> !w.facts().isEmpty());
+  }
+
+  /** A manifest's lines are read as those of properties are, but for long ones. */
+  private static void load(FileContent content, Properties into) {
+    try (InputStream in = content.open()) {
+      into.load(in);
+    } catch (IOException | IllegalArgumentException e) {
+      // what can't be read says nothing
+      into.clear();
+    }
+  }
+
   private static boolean isForTests(String root) {
     return Regex.matches(root, "(.*/)?(test-?[cC]lasses|test|tests)(/.*)?");
   }
@@ -240,8 +277,7 @@ final class Sorting {
                   because,
                   needs.stream().sorted().toList(),
                   2 * tests >= sketches.size() || isForTests(root),
-                  new Survey.Identity(
-                      modules.getOrDefault(root, ""), Optional.ofNullable(packed.get(root)))));
+                  new Survey.Identity(modules.getOrDefault(root, ""), saying(root))));
         });
     return all;
   }
