@@ -19,7 +19,8 @@ public final class FirstStepsTest {
       assertThat(r.out())
           .contains("The recipe is zugabe.yaml.", "  zugabe check ", "  zugabe build ");
       Files.delete(w.path("zugabe.yaml"));
-      r = w.program().zugabe();
+      r = w.program().with("COLUMNS", String.valueOf(NARROW)).zugabe();
+      assertThat(r.out().lines()).allMatch(l -> l.length() <= NARROW);
       assertThat(r.exit()).isZero();
       assertThat(r.out())
           .contains("There is no recipe (zugabe.yaml) here or in a folder above.")

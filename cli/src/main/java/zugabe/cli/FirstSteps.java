@@ -19,9 +19,9 @@ final class FirstSteps {
     Path recipe = recipe(terminal.here());
     if (recipe == null) {
       out.println("There is no recipe (" + RECIPE + ") here or in a folder above.");
-      seen(terminal.here()).lines().forEach(out::println);
+      FindingText.wrap(seen(terminal.here()), terminal.columns()).forEach(out::println);
       out.println();
-      step(out, "zugabe survey --draft", "writes one for what your build left here");
+      step(out, "zugabe survey --draft", "writes one for what is here");
       step(out, "zugabe survey", "only looks at it");
     } else {
       out.println(
@@ -31,7 +31,8 @@ final class FirstSteps {
       step(out, "zugabe build", "makes what it says");
     }
     out.println();
-    out.println("zugabe --help tells of all commands, zugabe demo shows an example.");
+    String rest = "zugabe --help tells of all commands, zugabe demo shows an example.";
+    FindingText.wrap(rest, terminal.columns()).forEach(out::println);
   }
 
   private static void step(PrintStream out, String command, String what) {

@@ -16,7 +16,7 @@ import java.util.Map;
  * ask. Nothing is opened.
  */
 public final class Glance {
-  private static final int DEPTH = 6;
+  private static final int DEPTH = 16;
   private static final int MOST = 20_000;
   private static final Map<String, String> ENDINGS =
       Map.of(
