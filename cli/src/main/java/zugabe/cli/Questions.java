@@ -139,7 +139,7 @@ final class Questions implements Interview {
                 + "), one that installs them all ("
                 + installed
                 + "), or both",
-            single,
+            guesses.make().get() == Wishes.Make.INSTALLED ? installed : single,
             t ->
                 t.equalsIgnoreCase(single)
                     ? Optional.of(Wishes.Make.SINGLE)

@@ -107,6 +107,8 @@ final class SurveyVerb implements Verb {
       throw given.wrong("--ask shows what would be made and writes it last; use --draft --try");
     }
     Path folder = Path.of(given.positional().orElse("."));
+    boolean archive = Files.isRegularFile(given.terminal().here().resolve(folder));
+    Path place = archive ? folder.resolveSibling(to) : folder.resolve(to);
     Questions questions =
         new Questions(given.terminal(), given.terminal().streams().in(), zugabe.makes());
     Answer.Survey answer =
@@ -129,20 +131,17 @@ final class SurveyVerb implements Verb {
     progress.end();
     findings.print(check.findings());
     CheckVerb.print(check, given, true);
-    if (!questions.agrees("Write this recipe to " + folder.resolve(to).normalize() + "?")) {
+    if (!questions.agrees("Write this recipe to " + place.normalize() + "?")) {
       given.terminal().out().println("Nothing was written.");
       return 0;
     }
-    List<Finding> faults = zugabe.write(folder, to, answer.draft());
+    List<Finding> faults = zugabe.write(Path.of("."), place, answer.draft());
     findings.print(faults);
     if (faults.isEmpty()) {
       given
           .terminal()
           .out()
-          .println(
-              "Written: "
-                  + folder.resolve(to).normalize()
-                  + ". Try next: zugabe check, zugabe build.");
+          .println("Written: " + place.normalize() + ". Try next: zugabe check, zugabe build.");
     }
     return faults.isEmpty() ? 0 : faults.get(0).code().isAboutMachine() ? 3 : 1;
   }

@@ -48,7 +48,7 @@ public final class RecipeDraft {
         Optional.empty(),
         app.licence().map(f -> f.what().form()).filter(f -> !f.isEmpty()),
         List.copyOf(draft.programs.keySet()),
-        java ? Optional.of(Wishes.Make.SINGLE) : Optional.empty());
+        java ? Optional.of(draft.made(draft.carried())) : Optional.empty());
   }
 
   /**
@@ -70,18 +70,14 @@ public final class RecipeDraft {
     if (wishes.programs().stream().anyMatch(draft.programs::containsKey)) {
       draft.programs.keySet().retainAll(wishes.programs());
     }
-    Carried carried =
-        new Carried(survey, draft.programs, draft.app().icon().map(Survey.Found::path));
-    boolean java = draft.programs.values().stream().anyMatch(Survey.Candidate::isJava);
-    Wishes.Make guess =
-        java && !carried.data().isEmpty() ? Wishes.Make.INSTALLED : Wishes.Make.SINGLE;
+    Carried carried = draft.carried();
     draft.proposal =
         new Proposal(
             survey,
             draft.programs,
             draft.builds,
             draft.programs.isEmpty() ? draft.libraries() : List.of(),
-            wishes.make().orElse(guess),
+            wishes.make().orElse(draft.made(carried)),
             around,
             carried,
             nests);
@@ -89,6 +85,16 @@ public final class RecipeDraft {
     return draft.drafts.stream().allMatch(x -> x.deliverables().isEmpty())
         ? Optional.empty()
         : Optional.of(draft.write());
+  }
+
+  private Carried carried() {
+    return new Carried(survey, programs, app().icon().map(Survey.Found::path));
+  }
+
+  /** A jar holds no files that lie beside it. */
+  private Wishes.Make made(Carried carried) {
+    boolean java = programs.values().stream().anyMatch(Survey.Candidate::isJava);
+    return java && !carried.data().isEmpty() ? Wishes.Make.INSTALLED : Wishes.Make.SINGLE;
   }
 
   /** Folders of classes without a program: a library of one's own. */
