@@ -339,7 +339,8 @@ public final class WindowsInstallTest {
       for (CompletableFuture<Program.Result> result : results) {
         if (result.get().exit() == 0) {
           done++;
-        } else {
+        } else if (!result.get().all().contains("ShellExecuteEx failed")) {
+          // that would be Wine, which sometimes doesn't start one of several programs at all
           lost++;
           assertThat(result.get().all()).contains("another installation is going on in ");
         }
