@@ -117,7 +117,7 @@ public final class InterruptionTest {
       long begin = System.nanoTime();
       assertThat(w.program().started("build").exit()).isZero();
       long whole = System.nanoTime() - begin;
-      for (int i = 0; i < KILLS; i++) {
+      for (int i = 0; i <= KILLS; i++) {
         w.write("zugabe.yaml", Workspace.RECIPE.replaceFirst("version: \\S+", "version: 1." + i));
         Process p =
             w.program()
