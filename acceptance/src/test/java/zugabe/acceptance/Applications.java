@@ -1,5 +1,7 @@
 package zugabe.acceptance;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -57,6 +59,58 @@ final class Applications {
   static void pier(Workspace w) throws IOException {
     libraries(w, "jetty", "slf4j", "jakarta.servlet");
     compile(w, "pier");
+  }
+
+  /** A client and a server of a networking library. */
+  static void wharf(Workspace w) throws IOException {
+    libraries(w, "netty");
+    compile(w, "wharf");
+  }
+
+  /** An application class of a windowing toolkit, whose libraries are for one platform. */
+  static void toolkit(Workspace w) throws IOException {
+    libraries(w, "javafx");
+    compile(w, "toolkit");
+  }
+
+  /**
+   * Java with a native library, a table and a script that starts it; a native program beside it.
+   */
+  static void harbour(Workspace w) throws Exception {
+    Files.createDirectories(w.path("lib"));
+    compile(w, "harbour");
+    w.write("tables/today.csv", "04:52\n")
+        .write("LICENSE", "Free for all who wait for the tide.\n");
+    w.write(
+        "run.sh",
+        """
+        #!/bin/sh
+        cd "$(dirname "$0")"
+        exec java -Dunit=dm -Djava.library.path=native -cp classes example.harbour.Main daily "$@"
+        """);
+    Files.createDirectories(w.path("native"));
+    Files.createDirectories(w.path("tools"));
+    gcc(w, "harbour/level.c", "-shared", "-fPIC", "-o", "native/liblevel.so");
+    gcc(w, "harbour/gauge.c", "-o", "tools/gauge");
+    Files.delete(w.path("lib"));
+  }
+
+  private static void gcc(Workspace w, String source, String... how) throws Exception {
+    List<String> command = new ArrayList<>(List.of("gcc", SOURCES.resolve(source).toString()));
+    command.addAll(List.of(how));
+    Program.Result r = w.program().run(command.toArray(String[]::new));
+    if (r.exit() != 0) {
+      throw new IllegalStateException(r.all());
+    }
+  }
+
+  /** Drafts, checks, builds and rehearses with no edit and no error; what the draft says. */
+  static String drafted(Workspace w) throws Exception {
+    for (String command : List.of("survey --draft", "check", "build", "rehearse")) {
+      Program.Result r = w.program().zugabe(command.split(" "));
+      assertThat(r.exit()).as(command + "\n" + r.all()).isZero();
+    }
+    return Files.readString(w.path("zugabe.yaml"));
   }
 
   /** Compiles an application's sources into {@code classes}, beside its resources. */

@@ -20,18 +20,6 @@ public final class DraftTest {
     return r;
   }
 
-  /** Drafts, checks, builds and rehearses; what the draft says. */
-  private static String drafted(Workspace w) throws Exception {
-    ok(w.program().zugabe("survey", "--draft"));
-    String draft = Files.readString(w.path("zugabe.yaml"));
-    Program.Result check = w.program().zugabe("check");
-    assertThat(check.exit()).as(draft + check.all()).isZero();
-    ok(w.program().zugabe("build"));
-    Program.Result rehearsed = w.program().zugabe("rehearse");
-    assertThat(rehearsed.exit()).as(draft + rehearsed.all()).isZero();
-    return draft;
-  }
-
   /** Starts a program from an unpacked archive of the output folder. */
   private static String start(Workspace w, String program) throws Exception {
     Path zip;
@@ -68,7 +56,7 @@ public final class DraftTest {
           exec "$JAVA_HOME/bin/java" -Xmx48m \\
             -Dquay='north side' -Dlog=$LOG -cp 'classes:lib/*' example.tide.Main --daily "$@"
           """);
-      String draft = drafted(w);
+      String draft = Applications.drafted(w);
       assertThat(draft)
           .contains("natives:\n      linux-x64: [native/liblevel.so]")
           .contains("options: [\"-Xmx48m\", \"-Dquay=north side\"]  # as in run.sh")
@@ -80,26 +68,31 @@ public final class DraftTest {
     }
   }
 
+  /** A module that provides a service for itself, compiled. */
+  private static void module(Workspace w) throws Exception {
+    w.write(
+        "source/example/tide/Main.java",
+        "package example.tide; public class Main implements Runnable { public void run() { System.out.println(\"low water\"); }"
+            + " public static void main(String[] a) { java.util.ServiceLoader.load(Runnable.class).findFirst().orElseThrow().run(); } }");
+    w.write(
+        "source/module-info.java",
+        "module example.tide { uses Runnable; provides Runnable with example.tide.Main; }");
+    ok(
+        w.program()
+            .run(
+                "javac",
+                "-d",
+                "classes",
+                "source/module-info.java",
+                "source/example/tide/Main.java"));
+    ok(w.program().run("rm", "-r", "source"));
+  }
+
   @Test
   public void modules() throws Exception {
     try (Workspace w = Workspace.create()) {
-      w.write(
-          "source/example/tide/Main.java",
-          "package example.tide; public class Main implements Runnable { public void run() { System.out.println(\"low water\"); }"
-              + " public static void main(String[] a) { java.util.ServiceLoader.load(Runnable.class).findFirst().orElseThrow().run(); } }");
-      w.write(
-          "source/module-info.java",
-          "module example.tide { uses Runnable; provides Runnable with example.tide.Main; }");
-      ok(
-          w.program()
-              .run(
-                  "javac",
-                  "-d",
-                  "classes",
-                  "source/module-info.java",
-                  "source/example/tide/Main.java"));
-      ok(w.program().run("rm", "-r", "source"));
-      String draft = drafted(w);
+      module(w);
+      String draft = Applications.drafted(w);
       assertThat(draft).contains("modules: {main: example.tide}", "libraries: beside");
       assertThat(w.program().zugabe("rehearse").out()).contains("| low water\n");
     }
@@ -109,21 +102,7 @@ public final class DraftTest {
   @Test
   public void aProviderThatOnlyAModuleNames() throws Exception {
     try (Workspace w = Workspace.create()) {
-      w.write(
-          "source/example/tide/Main.java",
-          "package example.tide; public class Main implements Runnable { public void run() { }"
-              + " public static void main(String[] a) { java.util.ServiceLoader.load(Runnable.class).findFirst().orElseThrow().run(); } }");
-      w.write(
-          "source/module-info.java",
-          "module example.tide { uses Runnable; provides Runnable with example.tide.Main; }");
-      ok(
-          w.program()
-              .run(
-                  "javac",
-                  "-d",
-                  "classes",
-                  "source/module-info.java",
-                  "source/example/tide/Main.java"));
+      module(w);
       w.write(
           "zugabe.yaml",
           """
@@ -145,7 +124,7 @@ public final class DraftTest {
       Files.createDirectories(w.path("site/WEB-INF/classes"));
       Files.move(w.path("other/a"), w.path("site/WEB-INF/classes/a"));
       Files.delete(w.path("other"));
-      String draft = drafted(w);
+      String draft = Applications.drafted(w);
       assertThat(draft).contains("web: site\n", "kind: war").doesNotContain("libraries:");
       assertThat(ok(w.program().run("unzip", "-Z1", "out/site.war")).out())
           .contains("WEB-INF/lib/level.jar\n", "WEB-INF/classes/a/Page.class\n", "index.html\n");
@@ -175,7 +154,7 @@ public final class DraftTest {
       w.jar("target/original-tide-tables-2.4.1.jar", packed);
       w.jar("target/tide-tables-2.4.1-tests.jar", packed);
       w.write("out/receipt.json", "{}").write("out/SHA256SUMS", "").write("out/old.jar", "x");
-      String draft = drafted(w);
+      String draft = Applications.drafted(w);
       assertThat(draft)
           .contains("name: Tide-tables\n", "version: 2.4.1\n")
           .contains("libraries: [target/lib/*.jar]", "main: example.tide.Main")
@@ -226,7 +205,7 @@ public final class DraftTest {
       ok(w.program().run("rm", "-r", "other"));
       ok(w.program().run("sh", "-c", "mv lib/*.jar . && rmdir lib"));
       w.jar("tide.jar", packed);
-      String draft = drafted(w);
+      String draft = Applications.drafted(w);
       assertThat(draft)
           .contains("main: example.tide.Main", "version: \"3.1\"")
           .doesNotContain("org.h2");
@@ -249,7 +228,7 @@ public final class DraftTest {
           "#!/bin/sh\nexec java -Xmx48m -cp \"$HERE/lib/*\" example.harbour.Start one \"$@\"\n");
       w.write("bin/harbour.bat", "@java -Xmx48m -cp ..\\lib\\* example.harbour.Start one %*\r\n");
       ok(w.program().run("chmod", "a+x", "bin/harbour"));
-      String draft = drafted(w);
+      String draft = Applications.drafted(w);
       assertThat(draft)
           .contains("main: example.harbour.Start", "libraries: [lib/*.jar]")
           .contains("options: [\"-Xmx48m\"]", "- {from: conf, to: conf}")
@@ -261,25 +240,11 @@ public final class DraftTest {
   }
 
   @Test
-  public void anEmbeddedServerIsNotNested() throws Exception {
-    try (Workspace w = Workspace.create()) {
-      Applications.quay(w);
-      ok(w.program().zugabe("survey", "--draft"));
-      assertThat(Files.readString(w.path("zugabe.yaml")))
-          .contains("main: example.quay.Main")
-          .doesNotContain("nested", "stands-alone");
-      Program.Result check = w.program().zugabe("check");
-      assertThat(check.exit()).as(check.all()).isZero();
-      assertThat(check.err()).doesNotContain("Z8012");
-    }
-  }
-
-  @Test
   public void aScriptBesideItsData() throws Exception {
     try (Workspace w = Workspace.create()) {
       w.write("tide.sh", "#!/bin/sh\ncat tables/today.csv\n").write("tables/today.csv", "04:52\n");
       ok(w.program().run("chmod", "a+x", "tide.sh"));
-      String draft = drafted(w);
+      String draft = Applications.drafted(w);
       assertThat(draft).contains("own: [tide.sh, {from: tables, to: tables}]", "folder: program");
       assertThat(start(w, "tide")).isEqualTo("04:52\n");
     }
@@ -292,7 +257,7 @@ public final class DraftTest {
         w.write("bin/" + name, "#!/bin/sh\necho " + name + "\n");
         ok(w.program().run("chmod", "a+x", "bin/" + name));
       }
-      String draft = drafted(w);
+      String draft = Applications.drafted(w);
       assertThat(draft)
           .contains("  high:\n    own: [bin]", "  low:")
           .containsOnlyOnce("own: [bin]");

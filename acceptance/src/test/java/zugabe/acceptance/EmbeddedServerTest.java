@@ -74,7 +74,7 @@ public final class EmbeddedServerTest {
     try (Workspace w = Workspace.create()) {
       Applications.libraries(w, "spring", "tomcat-embed", "jakarta.annotation");
       Path sources = Files.createDirectories(w.path("source"));
-      for (String file : new String[] {"Main", "Settings", "Pages"}) {
+      for (String file : new String[] {"Main", "Settings", "Greeting", "Pages"}) {
         Path from = Program.ROOT.resolve("acceptance/src/test/applications/quay/" + file + ".java");
         String line = "tomcat.getServer().setParentClassLoader(Main.class.getClassLoader());";
         Files.writeString(

@@ -159,6 +159,40 @@ public final class MissingTest {
     }
   }
 
+  /** Elsewhere the code may be prepared for the same library: that helps nobody. */
+  @Test
+  public void whatIsMissingIsToldOnce() throws Exception {
+    String both =
+        "new lib.Level(); try { new lib.Level().mean(); } catch (LinkageError e) { a = null; }";
+    String other = " try { new lib.High(); } catch (LinkageError e) { a = null; }";
+    try (Workspace w = application(main(both))) {
+      w.library("lib/high.jar", "lib.High", "");
+      w.compile("classes", "a.Main", main(both + other));
+      Files.delete(w.path("lib/high.jar"));
+      w.jar("lib/level.jar", Workspace.entries("other.txt", "x"));
+      assertThat(check(w)).singleElement().asString().startsWith("error Z8001");
+    }
+  }
+
+  /** They are put together at run time, and nobody can know of what. */
+  @Test
+  public void namesWithSignsOfFormatsAreNotLookedFor() throws Exception {
+    String asked = "java.io.InputStream in = Main.class.getResourceAsStream(\"%s\");";
+    for (String name : List.of("/tides_{0}.csv", "/%s.csv", "/_", "/tides/", "/*.csv", "tides_")) {
+      try (Workspace w = application(main(asked.replace("%s", name)))) {
+        assertThat(check(w)).as(name).isEmpty();
+      }
+    }
+    for (String name : List.of("_", "level-", "{0}", "%s64")) {
+      try (Workspace w = application(main("System.loadLibrary(\"" + name + "\");"))) {
+        assertThat(check(w)).as(name).isEmpty();
+      }
+    }
+    try (Workspace w = application(main(asked.replace("%s", "/tides_2.csv")))) {
+      assertThat(check(w)).singleElement().asString().contains("warning Z8005", "tides_2.csv");
+    }
+  }
+
   @Test
   public void aServiceThatIsOnlyLoopedOverIsANote() throws Exception {
     String loop = "for (Object o : java.util.ServiceLoader.load(lib.Level.class)) { a = null; }";

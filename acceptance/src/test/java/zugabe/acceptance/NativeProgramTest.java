@@ -48,6 +48,21 @@ public final class NativeProgramTest {
     }
   }
 
+  /** What a check only warns of, a rehearsal without a trial fails of. */
+  @Test
+  public void withoutALibraryItDoesNotStart() throws Exception {
+    try (Workspace w = linked()) {
+      Files.delete(w.path("dist/lib/liblevel.so"));
+      run(w, "rm", "-r", "dist/lib");
+      assertThat(w.program().zugabe("build").exit()).isZero();
+      Program.Result r = w.program().zugabe("rehearse");
+      assertThat(r.exit()).as(r.all()).isEqualTo(1);
+      assertThat(r.out())
+          .contains("✗ a library is missing:", "liblevel.so: cannot open shared object file");
+      assertThat(r.err()).contains("error Z6002");
+    }
+  }
+
   @Test
   public void aSharedLibraryIsNoProgram() throws Exception {
     try (Workspace w = linked()) {
@@ -66,6 +81,39 @@ public final class NativeProgramTest {
               "error Z3020",
               "bin/tide is for linux-x64, and the archive names no platforms.",
               "Write platforms: [linux-x64] for the archive.");
+    }
+  }
+
+  /** Libraries that Java loads by name are for the platforms that the recipe names them for. */
+  @Test
+  public void nativesForOnePlatform() throws Exception {
+    try (Workspace w = linked()) {
+      w.compile(
+          "classes",
+          "a.Main",
+          "public static void main(String[] a) { System.loadLibrary(\"level\"); }");
+      w.write(
+          "zugabe.yaml",
+          """
+          app: {name: Tern, version: 1.0}
+          materials:
+            tide: {own: classes, natives: {linux-x64: dist/lib/liblevel.so}}
+          programs:
+            tide: {main: a.Main}
+          deliverables:
+            set: {kind: archive, programs: [tide]}
+          """);
+      assertThat(check(w))
+          .contains(
+              "note Z3026 zugabe.yaml:5:9 programs.tide The group \"tide\" has native libraries for"
+                  + " linux-x64, and what is made of it goes to all systems.");
+      w.replace("zugabe.yaml", "[tide]", "[tide], platforms: [linux-x64, windows-x64]");
+      assertThat(check(w))
+          .contains(
+              "warning Z3025 zugabe.yaml:5:9 programs.tide The group \"tide\" has native libraries for"
+                  + " linux-x64, and the archive is also made for windows-x64.");
+      w.replace("zugabe.yaml", ", windows-x64]", "]");
+      assertThat(check(w)).doesNotContain("Z3025", "Z3026");
     }
   }
 

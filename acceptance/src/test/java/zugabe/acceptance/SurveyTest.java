@@ -310,6 +310,19 @@ public final class SurveyTest {
     }
   }
 
+  /** A site that wasn't chosen isn't data of the program that was. */
+  @Test
+  public void pagesOfAnotherProgramAreNotData() throws Exception {
+    try (Workspace w = twoPrograms()) {
+      w.write("site/index.html", "<p>tides</p>").write("site/WEB-INF/web.xml", "<web-app/>");
+      w.write("tables/today.csv", "04:52\n");
+      ok(asked(w, "tide\n\n\n\n\narchive\n\n", ""));
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("- {from: tables, to: tables}\n", "programs: [tide]")
+          .doesNotContain("site", "index.html");
+    }
+  }
+
   @Test
   public void whenTheInputEndsNothingIsWritten() throws Exception {
     try (Workspace w = twoPrograms()) {

@@ -38,6 +38,12 @@ public final class UnjudgedTest {
         "error Z6002"
       },
       {
+        "System.loadLibrary(\"level\");",
+        1,
+        "✗ it crashed: Exception in thread \"main\" java.lang.UnsatisfiedLinkError",
+        "error Z6002"
+      },
+      {
         "Runtime.getRuntime().halt(128 + 11);", 1, "✗ it was ended by signal 11", "error Z6002",
       },
       {"throw new java.awt.HeadlessException();", 0, "not judged", "would open a window"},

@@ -25,6 +25,11 @@ public enum CheckCode implements Code {
       Basis.OPINION,
       "Library without code for a platform",
       "There the program fails when it comes to what the native code is for."),
+  Z3026(
+      NOTE,
+      Basis.OPINION,
+      "Native code for one system",
+      "On others the program fails when it comes to what the native code is for."),
   Z3019(
       WARNING,
       Basis.INPUT,

@@ -48,8 +48,8 @@ public final class NativesCheck {
     for (Planned d : plan.deliverables()) {
       for (Part part : d.parts()) {
         check.linked(part.materials());
-        if (!part.platforms().isEmpty() && part.isJava()) {
-          check.libraries(part);
+        if (part.isJava()) {
+          check.platforms(part);
         }
       }
     }
@@ -119,8 +119,9 @@ public final class NativesCheck {
 
   /**
    * Libraries that bring native code for some platforms only; several of one name count together.
+   * So do the files of a group.
    */
-  private void libraries(Part part) throws IOException {
+  private void platforms(Part part) throws IOException {
     Map<String, List<Library>> families = new TreeMap<>();
     for (Library l : part.materials().libraries()) {
       Matcher name = VERSION.matcher(l.name());
@@ -133,23 +134,40 @@ public final class NativesCheck {
       for (Library l : family) {
         has.addAll(platforms(l));
       }
-      Set<String> lacks = new TreeSet<>(part.platforms());
-      lacks.removeAll(has);
-      if (!has.isEmpty() && !lacks.isEmpty()) {
-        findings.add(
-            CheckCode.Z3025,
-            part.where(),
-            family.get(0).file().name()
-                + " has native code for "
-                + String.join(", ", has)
-                + ", and the archive is also made for "
-                + String.join(", ", lacks)
-                + ".",
-            "Add the library's file for "
-                + String.join(", ", lacks)
-                + " beside it, or leave that platform out.");
-      }
+      platforms(part, family.get(0).file().name() + " has native code for ", has);
     }
+    platforms(
+        part,
+        "The group \"" + part.materials().name() + "\" has native libraries for ",
+        part.materials().natives().keySet());
+  }
+
+  private void platforms(Part part, String has, Set<String> platforms) {
+    Set<String> lacks = new TreeSet<>(part.platforms());
+    lacks.removeAll(platforms);
+    if (platforms.isEmpty()) {
+      return;
+    }
+    String named = has + String.join(", ", platforms);
+    if (!lacks.isEmpty()) {
+      String others = String.join(", ", lacks);
+      findings.add(
+          CheckCode.Z3025,
+          part.where(),
+          named + ", and the archive is also made for " + others + ".",
+          "Add the library's file for " + others + " beside it, or leave that platform out.");
+    } else if (part.platforms().isEmpty() && systems(platforms) == 1) {
+      findings.add(
+          CheckCode.Z3026,
+          part.where(),
+          named + ", and what is made of it goes to all systems.",
+          "Say so: platforms: of an archive. Nothing, if the program does without it elsewhere.");
+    }
+  }
+
+  /** How many operating systems are among platforms. */
+  private static long systems(Set<String> platforms) {
+    return platforms.stream().map(p -> p.split("-", 2)[0]).distinct().count();
   }
 
   private Set<String> platforms(Library library) throws IOException {

@@ -59,6 +59,10 @@ public final class LinkCheck {
       }
     }
     groups.values().forEach(g -> report(new Reported(g, java), where));
+    // where somebody isn't prepared, it doesn't help that others are
+    groups.values().stream()
+        .filter(g -> g.get(0).kind() == Missing.Kind.CLASS)
+        .forEach(g -> optional.remove(packageOf(g.get(0).name())));
     if (!optional.isEmpty()) {
       findings.add(
           LinkCode.Z8008,

@@ -18,6 +18,9 @@ final class Lookups {
   private static final Pattern RESOURCE =
       Pattern.compile("[^.\\s{}\\[\\]%*_]([^\\s{}\\[\\]%*]*[^\\s{}\\[\\]%*_/.-])?");
 
+  private static final Pattern NATIVE =
+      Pattern.compile("[A-Za-z0-9]([^\\s{}\\[\\]%*]*[^\\s{}\\[\\]%*_/.-])?");
+
   private static final Pattern JAVAS = Pattern.compile("(java|javax|sun|jdk|META-INF)/.*");
 
   private final World world;
@@ -111,7 +114,7 @@ final class Lookups {
     Set<String> files =
         Set.of(
             "lib" + name + ".so", name + ".dll", "lib" + name + ".dylib", "lib" + name + ".jnilib");
-    if (!world.hasFileNamed(files)) {
+    if (NATIVE.matcher(name).matches() && !world.hasFileNamed(files)) {
       miss(Missing.Kind.NATIVE, name, Sure.least(sure, Sure.MAYBE), from);
     }
   }

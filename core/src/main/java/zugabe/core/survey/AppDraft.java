@@ -1,5 +1,6 @@
 package zugabe.core.survey;
 
+import com.google.re2j.Pattern;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -13,6 +14,8 @@ import zugabe.core.materials.Recognition;
 
 /** What a draft says of the application: its own words first, guesses behind. */
 final class AppDraft {
+  private static final Pattern LICENCE = Pattern.compile("(?i)(LICEN[CS]E|COPYING)(\\.(txt|md))?");
+
   private final Survey survey;
   private final Wishes wishes;
   private final Map<String, Survey.Candidate> programs;
@@ -123,25 +126,21 @@ final class AppDraft {
 
   Optional<String> version() {
     Optional<String> own = ownFact("version");
-    return own.isPresent() ? own : versionOfJar();
+    return own.isEmpty() && programs.isEmpty()
+        ? drafts.stream().flatMap(x -> x.version().stream()).findFirst()
+        : own;
   }
 
-  private Optional<String> versionOfJar() {
-    return survey.programs().stream()
-        .filter(p -> p.kind() == Survey.Kind.JAR)
-        .flatMap(p -> p.libraries().stream().filter(l -> l.what().fact("main").equals(p.main())))
-        .map(l -> l.what().fact("version"))
-        .filter(v -> !v.isEmpty())
-        .findFirst()
+  /** A known licence's text, or a text at the top that is called one. */
+  Optional<Survey.Found> licence() {
+    return survey.of(Nature.LICENCE).stream()
+        .min(Comparator.comparingInt(f -> f.path().length()))
         .or(
             () ->
-                programs.isEmpty()
-                    ? drafts.stream().flatMap(x -> x.version().stream()).findFirst()
-                    : Optional.empty());
-  }
-
-  Optional<Survey.Found> licence() {
-    return survey.of(Nature.LICENCE).stream().min(Comparator.comparingInt(f -> f.path().length()));
+                survey.of(Nature.TEXT).stream()
+                    .filter(f -> f.folder().equals(survey.top().isEmpty() ? "." : survey.top()))
+                    .filter(f -> LICENCE.matcher(f.name()).matches())
+                    .findFirst());
   }
 
   private static boolean isSquare(String size) {

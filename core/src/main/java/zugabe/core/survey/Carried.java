@@ -34,12 +34,17 @@ public final class Carried {
 
   private final Survey survey;
   private final Map<String, Survey.Candidate> programs;
-  private final Optional<String> icon;
+  private final Set<String> named;
 
-  Carried(Survey survey, Map<String, Survey.Candidate> programs, Optional<String> icon) {
+  /**
+   * What goes along.
+   *
+   * @param named paths of files that the recipe names elsewhere
+   */
+  Carried(Survey survey, Map<String, Survey.Candidate> programs, Set<String> named) {
     this.survey = survey;
     this.programs = programs;
-    this.icon = icon;
+    this.named = named;
   }
 
   private boolean hasJava() {
@@ -109,7 +114,7 @@ public final class Carried {
     return !OTHERS.contains(f.what().nature())
         && !program
         && !script
-        && !path.equals(icon.orElse(""))
+        && !named.contains(path)
         && !path.equals("zugabe.yaml")
         && !path.startsWith(".")
         && !path.contains("/.")
@@ -153,7 +158,7 @@ public final class Carried {
         .map(
             p -> {
               int slash = p.lastIndexOf('/');
-              boolean file = p.substring(slash + 1).indexOf('.') > 0;
+              boolean file = survey.found().stream().anyMatch(f -> f.path().equals(p));
               String place = p.startsWith(prefix) ? p.substring(prefix.length()) : p;
               int above = place.lastIndexOf('/');
               String to = file ? place.substring(0, Math.max(0, above)) : place;

@@ -8,6 +8,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import zugabe.core.materials.Nature;
 
 /** Writes a commented recipe for what a survey found. */
@@ -88,7 +90,13 @@ public final class RecipeDraft {
   }
 
   private Carried carried() {
-    return new Carried(survey, programs, app().icon().map(Survey.Found::path));
+    AppDraft app = app();
+    return new Carried(
+        survey,
+        programs,
+        Stream.concat(app.icon().stream(), app.licence().stream())
+            .map(Survey.Found::path)
+            .collect(Collectors.toSet()));
   }
 
   /** A jar holds no files that lie beside it. */
@@ -190,6 +198,9 @@ public final class RecipeDraft {
     for (Survey.Found f : survey.of(Nature.SCRIPT)) {
       if (read.contains(f.path())) {
         lines.add(f.path() + ": starts the program today; its options are taken over");
+        Carried.words(f, "options").stream()
+            .filter(this::isPathOfNatives)
+            .forEach(o -> lines.add("  " + o + " in it isn't: natives: are found by themselves"));
         Carried.words(f, "not read")
             .forEach(w -> lines.add("  " + w + " in it isn't: only the script knows its value"));
       } else if (programs.values().stream().anyMatch(p -> Carried.starts(f, p))) {
@@ -354,7 +365,8 @@ public final class RecipeDraft {
     Optional<Survey.Found> script = p.isJava() ? proposal.carried().script(p) : Optional.empty();
     if (script.isPresent()) {
       String said = YamlText.comment("as in " + script.get().path());
-      List<String> options = Carried.words(script.get(), "options");
+      List<String> options =
+          Carried.words(script.get(), "options").stream().filter(o -> !isPathOfNatives(o)).toList();
       List<String> arguments = Carried.words(script.get(), "arguments");
       if (!options.isEmpty()) {
         line("    options: " + YamlText.texts(options) + said);
@@ -372,6 +384,11 @@ public final class RecipeDraft {
     if (ownData || beside) {
       line("    folder: program" + YamlText.comment("it starts where its files are"));
     }
+  }
+
+  /** Where today's script has native libraries; what is started later finds them by itself. */
+  private boolean isPathOfNatives(String option) {
+    return option.startsWith("-Djava.library.path=") && !proposal.carried().natives().isEmpty();
   }
 
   private Optional<String> interpreter(Survey.Candidate p) {

@@ -11,14 +11,18 @@ import zugabe.core.survey.Survey;
 import zugabe.core.survey.Wishes;
 import zugabe.core.survey.YamlText;
 
-/** An archive that installs all programs in Java, and one for each system of those that aren't. */
+/**
+ * Archives that install all programs: one for all systems of those in Java, and one for each system
+ * that there are native programs for. Where a system has one of its own, it has everything.
+ */
 final class ArchiveDraft {
+  private static final String UNKNOWN = "linux-x64";
+
   private ArchiveDraft() {}
 
   static Draft of(Proposal found) {
-    List<String> lines = new ArrayList<>();
     List<String> java = new ArrayList<>();
-    Map<String, List<String>> platforms = new LinkedHashMap<>();
+    Map<String, List<String>> natives = new LinkedHashMap<>();
     found
         .programs()
         .forEach(
@@ -27,20 +31,38 @@ final class ArchiveDraft {
                 java.add(name);
               } else if (p.kind() == Survey.Kind.FILE) {
                 Set<String> on = found.builds().get(name).platforms();
-                (on.isEmpty() ? Set.of("linux-x64") : on)
-                    .forEach(o -> platforms.computeIfAbsent(o, x -> new ArrayList<>()).add(name));
+                (on.isEmpty() ? Set.of(UNKNOWN) : on)
+                    .forEach(o -> natives.computeIfAbsent(o, x -> new ArrayList<>()).add(name));
               }
             });
-    if (!java.isEmpty() && found.wants(Wishes.Make.INSTALLED)) {
-      lines.add(
-          "  set: {kind: archive, programs: "
-              + YamlText.list(java)
-              + files(found)
-              + ", formats: [zip, tar.gz]}"
-              + YamlText.comment("installs all of them"));
+    boolean installs = !java.isEmpty() && found.wants(Wishes.Make.INSTALLED);
+    // what Java loads by name is for some systems only
+    Set<String> on = found.carried().natives().keySet();
+    List<String> lines = new ArrayList<>();
+    List<String> others = on.stream().filter(p -> !natives.containsKey(p)).toList();
+    if (installs && (on.isEmpty() || !others.isEmpty())) {
+      lines.add(set(found, java, others, natives.isEmpty()));
     }
-    platforms.forEach((platform, names) -> lines.add(line(found, platform, names)));
+    natives.forEach(
+        (platform, names) -> {
+          List<String> all = new ArrayList<>();
+          if (installs && (on.isEmpty() || on.contains(platform))) {
+            all.addAll(java);
+          }
+          all.addAll(names);
+          lines.add(line(found, platform, all));
+        });
     return Draft.of(lines);
+  }
+
+  private static String set(
+      Proposal found, List<String> java, List<String> platforms, boolean isAll) {
+    return "  set: {kind: archive, programs: "
+        + YamlText.list(java)
+        + files(found)
+        + (platforms.isEmpty() ? "" : ", platforms: " + YamlText.list(platforms))
+        + ", formats: [zip, tar.gz]}"
+        + YamlText.comment(isAll ? "installs all of them" : "for systems without one of their own");
   }
 
   /** The group of files that lie beside the programs. */
