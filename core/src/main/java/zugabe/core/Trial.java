@@ -2,14 +2,12 @@ package zugabe.core;
 
 import java.io.Closeable;
 import java.io.IOException;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.util.List;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Where;
+import zugabe.core.unpacking.FolderTree;
 
 /** A throw-away output folder. */
 record Trial(Path folder) implements Closeable {
@@ -37,20 +35,6 @@ record Trial(Path folder) implements Closeable {
 
   @Override
   public void close() throws IOException {
-    Files.walkFileTree(
-        folder,
-        new SimpleFileVisitor<>() {
-          @Override
-          public FileVisitResult visitFile(Path file, BasicFileAttributes a) throws IOException {
-            Files.delete(file);
-            return FileVisitResult.CONTINUE;
-          }
-
-          @Override
-          public FileVisitResult postVisitDirectory(Path dir, IOException e) throws IOException {
-            Files.delete(dir);
-            return FileVisitResult.CONTINUE;
-          }
-        });
+    FolderTree.remove(folder);
   }
 }

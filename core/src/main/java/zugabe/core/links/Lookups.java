@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import zugabe.core.links.Missing.Sure;
+import zugabe.core.program.ServerPackages;
 
 /** What is looked for and not there: collected, and for what isn't code, judged. */
 final class Lookups {
@@ -103,7 +104,8 @@ final class Lookups {
     if (offered.generations() == most) {
       return false;
     }
-    if (sure != Sure.OPTIONAL && (from.isOwn() || !Servers.isOne(names.text(from.parsed.name)))) {
+    if (sure != Sure.OPTIONAL
+        && (from.isOwn() || !ServerPackages.have(names.text(from.parsed.name)))) {
       String name = names.dotted(offered.owner()) + (member < 0 ? "" : ' ' + names.text(member));
       miss(Missing.Kind.SOME_SERVERS, offered.generations() + " " + name, sure, from);
     }

@@ -10,22 +10,9 @@ final class Servers {
   static final int ALL = 0b11111;
 
   private static final List<String> VERSIONS = List.of("3.1", "4.0", "5.0", "6.0", "6.1");
-  private static final List<String> PACKAGES =
-      List.of(
-          "org/apache/catalina/",
-          "org/apache/coyote/",
-          "org/apache/tomcat/",
-          "org/apache/jasper/",
-          "org/eclipse/jetty/");
-
   private static final int JAVAX = 0b00011;
 
   private Servers() {}
-
-  /** Whether a class is a server's own, which another server never runs. */
-  static boolean isOne(String className) {
-    return PACKAGES.stream().anyMatch(className::startsWith);
-  }
 
   /** Those that the package of a class leaves open. */
   static int open(String className) {

@@ -15,12 +15,16 @@ import zugabe.core.shape.TextShape;
  */
 public record FilesSpec(Located<String> from, String to) {
   private static final String NAME = "(?:[^/\\\\.][^/\\\\]*|\\.[^/\\\\.][^/\\\\]*|\\.\\.[^/\\\\]+)";
+
+  /** A folder within what is made, as a regular expression. */
+  public static final String FOLDER = NAME + "(?:/" + NAME + ")*";
+
   private static final Field<Located<String>> FROM =
       Field.required("from", TextShape.any(), "A folder, file or pattern.");
   private static final Field<Located<String>> TO =
       Field.required(
           "to",
-          TextShape.matching("a folder such as data", NAME + "(?:/" + NAME + ")*"),
+          TextShape.matching("a folder such as data", FOLDER),
           "The folder that they go to, with the structure they have below from.");
 
   static final Shape<FilesSpec> SHAPE =

@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import zugabe.bytes.Regex;
+import zugabe.core.unpacking.FolderTree;
 
 /**
  * A throw-away place: its path has a space and an umlaut, as users' paths have. Below it are {@code
@@ -201,20 +202,6 @@ final class Place implements Closeable {
       return;
     }
     permit(folder, true);
-    Files.walkFileTree(
-        folder,
-        new SimpleFileVisitor<>() {
-          @Override
-          public FileVisitResult visitFile(Path file, BasicFileAttributes a) throws IOException {
-            Files.deleteIfExists(file);
-            return FileVisitResult.CONTINUE;
-          }
-
-          @Override
-          public FileVisitResult postVisitDirectory(Path dir, IOException e) throws IOException {
-            Files.deleteIfExists(dir);
-            return FileVisitResult.CONTINUE;
-          }
-        });
+    FolderTree.remove(folder);
   }
 }

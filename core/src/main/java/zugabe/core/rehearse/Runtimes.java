@@ -5,11 +5,10 @@ import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zugabe.bytes.Regex;
+import zugabe.core.program.RuntimeRelease;
 import zugabe.core.recipe.JavaRange;
 
 /**
@@ -20,8 +19,6 @@ public final class Runtimes {
   /** Where systems' packages put them. */
   private static final List<String> FOLDERS =
       List.of("/usr/lib/jvm", "/Library/Java/JavaVirtualMachines", "C:\\Program Files\\Java");
-
-  private static final String RELEASE = "release";
 
   private final Optional<Path> wanted;
   private final Map<String, String> environment;
@@ -89,17 +86,11 @@ public final class Runtimes {
 
   /** The version is in the file that every runtime has. */
   private static Chosen chosen(Path home) {
-    Map<String, String> said = new LinkedHashMap<>();
     try {
-      for (String line : Files.readAllLines(home.resolve(RELEASE))) {
-        int equals = line.indexOf('=');
-        said.put(line.substring(0, Math.max(0, equals)), line.substring(equals + 1));
-      }
+      List<String> said = Files.readAllLines(home.resolve(RuntimeRelease.FILE));
+      return new Chosen(home, RuntimeRelease.parse(said).major());
     } catch (IOException e) {
       return new Chosen(home, 0);
     }
-    String version = said.getOrDefault("JAVA_VERSION", "").replace("\"", "");
-    String major = Regex.replaceFirst(Regex.replaceFirst(version, "^1\\.", ""), "[^0-9].*", "");
-    return new Chosen(home, Regex.matches(major, "\\d{1,4}") ? Integer.parseInt(major) : 0);
   }
 }

@@ -3,6 +3,7 @@ package zugabe.core.rehearse;
 import java.util.List;
 import java.util.stream.Collectors;
 import zugabe.bytes.Regex;
+import zugabe.core.scripts.Words;
 
 /** Words of a command line, written so that a shell takes them for the same words. */
 final class ShellWords {
@@ -15,6 +16,6 @@ final class ShellWords {
   }
 
   static String of(String word) {
-    return Regex.matches(word, PLAIN) ? word : "'" + word.replace("'", "'\\''") + "'";
+    return Regex.matches(word, PLAIN) ? word : Words.quoted(word);
   }
 }

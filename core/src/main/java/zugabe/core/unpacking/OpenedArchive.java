@@ -2,11 +2,8 @@ package zugabe.core.unpacking;
 
 import java.io.Closeable;
 import java.io.IOException;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.util.Optional;
 import zugabe.bytes.Content;
 
@@ -60,26 +57,10 @@ public final class OpenedArchive implements Closeable {
 
   private void remove() {
     try {
-      if (Files.exists(folder)) {
-        Files.walkFileTree(folder, new Remover());
-      }
+      FolderTree.remove(folder);
     } catch (IOException e) {
       // it lies where the system removes what is left
       return;
-    }
-  }
-
-  private static final class Remover extends SimpleFileVisitor<Path> {
-    @Override
-    public FileVisitResult visitFile(Path file, BasicFileAttributes a) throws IOException {
-      Files.delete(file);
-      return FileVisitResult.CONTINUE;
-    }
-
-    @Override
-    public FileVisitResult postVisitDirectory(Path dir, IOException e) throws IOException {
-      Files.delete(dir);
-      return FileVisitResult.CONTINUE;
     }
   }
 }

@@ -11,6 +11,7 @@ import zugabe.core.jar.JarKeys;
 import zugabe.core.plan.Choice;
 import zugabe.core.plan.DeliverableKeys;
 import zugabe.core.program.Platforms;
+import zugabe.core.recipe.FilesSpec;
 import zugabe.core.shape.Field;
 import zugabe.core.shape.ListShape;
 import zugabe.core.shape.MapShape;
@@ -63,9 +64,7 @@ record Keys(
           "holds",
           MapShape.named(
                   TextShape.matching(
-                      "a folder such as share/java, or .",
-                      "\\.|(?:[^/\\\\.][^/\\\\]*|\\.[^/\\\\.][^/\\\\]*|\\.\\.[^/\\\\]+)(?:/"
-                          + "(?:[^/\\\\.][^/\\\\]*|\\.[^/\\\\.][^/\\\\]*|\\.\\.[^/\\\\]+))*"))
+                      "a folder such as share/java, or .", "\\.|" + FilesSpec.FOLDER))
               .of(Reference.To.DELIVERABLE),
           "Other deliverables to include, each with the folder it goes into.");
   private static final Field<Located<Boolean>> INSTALL =

@@ -3,6 +3,7 @@ package zugabe.kinds.war;
 import java.util.List;
 import java.util.Optional;
 import zugabe.core.materials.Library;
+import zugabe.core.program.ServerPackages;
 
 /**
  * Libraries that a server has itself, recognised by what is in them: with a second copy of its
@@ -30,19 +31,6 @@ final class Provided {
           new Mark("jakarta/websocket/server/ServerContainer.class", "the websocket interfaces"),
           new Mark("org/apache/jasper/servlet/JspServlet.class", "a compiler of server pages"));
 
-  /** Packages that only servers bring; a library with nothing else belongs to one. */
-  private static final List<String> SERVERS =
-      List.of(
-          "org/apache/catalina/",
-          "org/apache/coyote/",
-          "org/apache/tomcat/",
-          "org/apache/jasper/",
-          "org/apache/naming/",
-          "org/apache/juli/",
-          "org/eclipse/jetty/",
-          "io/undertow/",
-          "org/xnio/");
-
   private Provided() {}
 
   /** What of a server it is; empty for a library of the application's own. */
@@ -60,9 +48,7 @@ final class Provided {
             .map(c -> c.entry().name())
             .filter(n -> n.endsWith(".class") && !n.startsWith("META-INF/") && n.contains("/"))
             .toList();
-    boolean all =
-        !classes.isEmpty()
-            && classes.stream().allMatch(n -> SERVERS.stream().anyMatch(n::startsWith));
+    boolean all = !classes.isEmpty() && classes.stream().allMatch(ServerPackages::have);
     return all ? Optional.of("part of a server") : Optional.empty();
   }
 

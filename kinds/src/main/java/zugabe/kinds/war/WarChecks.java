@@ -15,6 +15,7 @@ import zugabe.core.finding.Where;
 import zugabe.core.jar.JarPlan;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.OwnFile;
+import zugabe.core.program.ServerPackages;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.ServletFacts;
 import zugabe.formats.classfile.UnreadableClassException;
@@ -129,11 +130,7 @@ final class WarChecks {
               || web(WarTree.CLASSES + path).isPresent()
               || deliverable.materials().libraries().stream()
                   .anyMatch(l -> l.content(path).isPresent());
-      boolean servers =
-          name.startsWith("org.apache.catalina.")
-              || name.startsWith("org.apache.jasper.")
-              || name.startsWith("org.eclipse.jetty.");
-      if (!own && !servers) {
+      if (!own && !ServerPackages.have(path)) {
         findings.add(
             WarCode.Z4024,
             deliverable.where(),
