@@ -239,6 +239,29 @@ public final class DraftTest {
     }
   }
 
+  /** What no class path has, a program may load by itself: it goes along as it lies. */
+  @Test
+  public void jarsThatOnlyTheProgramLoads() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.library("app/lib/tide.jar", "tide.Tide", "");
+      w.library(
+          "plugins/level.jar", "plug.Level", "public String toString() { return \"4.2 m\"; }");
+      w.compile(
+          "app/classes",
+          "a.Main",
+          "public static void main(String[] a) throws Exception { java.net.URL jar = new java.io.File(\"plugins/level.jar\").toURI().toURL();"
+              + " try (var l = new java.net.URLClassLoader(new java.net.URL[] {jar})) {"
+              + " System.out.println(l.loadClass(\"plug.\" + \"Level\").getConstructor().newInstance()); } }");
+      w.write("bin/find.bat", "if exist \"%JAVA_HOME%\\bin\\java.exe\" goto found\r\n");
+      w.write("bin/ask.sh", "#!/bin/sh\nif [ -x \"$JAVA_HOME/bin/java\" ]; then echo 1; fi\n");
+      assertThat(Applications.drafted(w))
+          .contains("- {from: plugins, to: plugins}", "folder: program")
+          .contains("bin/find.bat: a script;", "bin/ask.sh: a script;")
+          .doesNotContain("which isn't here");
+      assertThat(w.program().zugabe("rehearse").out()).contains("| 4.2 m\n");
+    }
+  }
+
   @Test
   public void aScriptBesideItsData() throws Exception {
     try (Workspace w = Workspace.create()) {

@@ -174,6 +174,40 @@ public final class MissingTest {
     }
   }
 
+  /** A library has many packages, and is one fault; libraries of a common house are several. */
+  @Test
+  public void aMissingLibraryIsToldOnce() throws Exception {
+    String[][] classes = {
+      {"one", "org.tide.level.Mean", "org.tide.tables.Today", "org.tide.Quay"},
+      {"two", "kelp.a.A", "kelp.b.B"},
+      {"three", "org.apache.tide.A"},
+      {"four", "org.apache.commons.kelp.A"}
+    };
+    StringBuilder body = new StringBuilder();
+    try (Workspace w = application(main(""))) {
+      for (String[] one : classes) {
+        for (int i = 1; i < one.length; i++) {
+          w.library("lib/" + one[0] + i + ".jar", one[i], "");
+          body.append("new ").append(one[i]).append("(); ");
+        }
+      }
+      w.compile("classes", "a.Main", main(body.toString()));
+      for (String[] one : classes) {
+        for (int i = 1; i < one.length; i++) {
+          Files.delete(w.path("lib/" + one[0] + i + ".jar"));
+        }
+      }
+      List<String> told = check(w);
+      assertThat(told).hasSize(classes.length).allMatch(l -> l.startsWith("error Z8001"));
+      assertThat(told)
+          .anyMatch(
+              l ->
+                  l.contains(
+                      "To do: Add the library or libraries that have packages org.tide,"
+                          + " org.tide.level, org.tide.tables to libraries:."));
+    }
+  }
+
   /** They are put together at run time, and nobody can know of what. */
   @Test
   public void namesWithSignsOfFormatsAreNotLookedFor() throws Exception {

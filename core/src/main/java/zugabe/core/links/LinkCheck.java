@@ -62,7 +62,7 @@ public final class LinkCheck {
     // where somebody isn't prepared, it doesn't help that others are
     groups.values().stream()
         .filter(g -> g.get(0).kind() == Missing.Kind.CLASS)
-        .forEach(g -> optional.remove(packageOf(g.get(0).name())));
+        .forEach(g -> g.forEach(m -> optional.remove(packageOf(m.name()))));
     if (!optional.isEmpty()) {
       findings.add(
           LinkCode.Z8008,
@@ -93,17 +93,19 @@ public final class LinkCheck {
     }
   }
 
-  /** What one remedy mends: a package's classes, a class's members. */
+  /** What one remedy mends: a library's classes, a class's members. */
   private static String group(Missing m) {
     return switch (m.kind()) {
-      case CLASS, OTHER_JAVA, CONCEALED -> packageOf(m.name());
+      case CLASS -> PackageRoot.of(packageOf(m.name()));
+      case OTHER_JAVA, CONCEALED -> packageOf(m.name());
       case MEMBER -> m.name().substring(0, m.name().indexOf(' '));
       case UNKNOWN, SOME_SERVERS, SYSTEM_LOADER -> "";
       default -> m.name();
     };
   }
 
-  private static String packageOf(String name) {
+  /** The package of a class; empty for one without. */
+  static String packageOf(String name) {
     return name.contains(".") ? name.substring(0, name.lastIndexOf('.')) : "";
   }
 

@@ -153,14 +153,21 @@ record Reported(List<Missing> group, int java) {
         : "Call " + setter + "(Main.class.getClassLoader()) on it, Main being a class of yours";
   }
 
+  /** One that is missed in several packages may be several. */
+  private String library(String home) {
+    List<String> packages =
+        group.stream().map(m -> LinkCheck.packageOf(m.name())).distinct().toList();
+    if (packages.size() > 1) {
+      return "the library or libraries that have packages " + few(packages);
+    }
+    return "the library that has " + (home.isEmpty() ? "it" : "package " + home);
+  }
+
   String fix() {
     String name = group.get(0).name();
     String home = name.contains(".") ? name.substring(0, name.lastIndexOf('.')) : "";
     return switch (kind()) {
-      case CLASS ->
-          "Add the library that has "
-              + (home.isEmpty() ? "it" : "package " + home)
-              + " to libraries:.";
+      case CLASS -> "Add " + library(home) + " to libraries:.";
       case OTHER_JAVA ->
           "Name a version that has "
               + them()

@@ -23,7 +23,6 @@ public final class Carried {
   /** What is carried otherwise, or isn't for users. */
   private static final Set<Nature> OTHERS =
       Set.of(
-          Nature.JAR,
           Nature.CLASS,
           Nature.NATIVE_LIBRARY,
           Nature.PROGRAM,
@@ -35,6 +34,7 @@ public final class Carried {
   private final Survey survey;
   private final Map<String, Survey.Candidate> programs;
   private final Set<String> named;
+  private final Set<String> claimed = new TreeSet<>();
 
   /**
    * What goes along.
@@ -45,6 +45,7 @@ public final class Carried {
     this.survey = survey;
     this.programs = programs;
     this.named = named;
+    survey.programs().forEach(p -> p.libraries().forEach(l -> claimed.add(l.path())));
   }
 
   private boolean hasJava() {
@@ -84,6 +85,13 @@ public final class Carried {
     return path.startsWith(folder + "/");
   }
 
+  /** A jar that no program has for a library is one's plug-in, maybe: data, as far as is known. */
+  private boolean isCode(Survey.Found f) {
+    return f.what().nature() == Nature.JAR
+        ? claimed.contains(f.path()) || !hasJava()
+        : OTHERS.contains(f.what().nature());
+  }
+
   /** Folders and single files of data, by their paths, the highest without code in them. */
   public List<String> data() {
     Set<String> code = new TreeSet<>();
@@ -92,7 +100,7 @@ public final class Carried {
         .filter(p -> p.kind() == Survey.Kind.FILE)
         .forEach(p -> code.add(p.main()));
     survey.found().stream()
-        .filter(f -> OTHERS.contains(f.what().nature()) && f.what().nature() != Nature.LICENCE)
+        .filter(f -> isCode(f) && f.what().nature() != Nature.LICENCE)
         .forEach(f -> code.add(f.path()));
     survey.leftovers().forEach(l -> code.add(Regex.replaceAll(l.path(), "/$", "")));
     Set<String> data = new TreeSet<>();
@@ -111,7 +119,7 @@ public final class Carried {
             || !f.what().fact("starts").isEmpty();
     boolean script =
         f.what().nature() == Nature.SCRIPT && Regex.matches("/" + path, "(.*/bin)?/[^/]*");
-    return !OTHERS.contains(f.what().nature())
+    return !isCode(f)
         && !program
         && !script
         && !named.contains(path)

@@ -22,6 +22,12 @@ record StartLine(String main, List<String> options, List<String> arguments, List
       Pattern.compile(
           "(?:^|[\\s;&|(@])(?:exec\\s+)?[\"']?(?:[^\\s\"';]*[/\\\\])?javaw?(?:\\.exe)?[\"']?\\s+(.+)");
   private static final Pattern WORD = Pattern.compile("(?:[^\\s\"']|\"[^\"]*\"|'[^']*')+");
+
+  /** With a package, or beginning with a capital letter. */
+  private static final Pattern CLASS =
+      Pattern.compile(
+          "\\p{Lu}[\\p{L}\\p{N}_$]*|[\\p{L}_$][\\p{L}\\p{N}_$]*([./][\\p{L}\\p{N}_$]+)+");
+
   private static final Pattern PASSED =
       Pattern.compile("[\"']?(\\$@|\\$\\*|%\\*|\\$\\{1\\+.*)[\"']?");
 
@@ -67,8 +73,11 @@ record StartLine(String main, List<String> options, List<String> arguments, List
         start.option(word);
       } else if (isVariable(word)) {
         start.unread.add(word);
-      } else {
+      } else if (CLASS.matcher(word).matches()) {
         return start.called(word, words.subList(i + 1, words.size()));
+      } else {
+        // another command follows, or the end of a question whether there is such a program
+        return Optional.empty();
       }
     }
     return Optional.empty();
