@@ -239,6 +239,35 @@ public final class DraftTest {
     }
   }
 
+  /** Where only Windows has a script, what it names is named for all systems; texts go along. */
+  @Test
+  public void aScriptForWindowsOnly() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.compile(
+          "classes",
+          "a.Main",
+          "public static void main(String[] a) throws Exception { System.out.println(a[1] +"
+              + " java.nio.file.Files.readString(java.nio.file.Path.of(a[0]))); }");
+      w.write("tables/today.csv", "04:52\n").write("README.txt", "Tides.\n");
+      w.write(
+          "tide.cmd",
+          "@java -Xmx48m -Dx=tables\\today.csv -cp classes a.Main tables\\today.csv a\\b %*\r\n");
+      assertThat(Applications.drafted(w))
+          .contains("arguments: [\"tables/today.csv\", \"a\\\\b\"]  # as in tide.cmd")
+          .contains("\"-Dx=tables/today.csv\"", "- README.txt\n")
+          .doesNotContain("README.txt:");
+      assertThat(w.program().zugabe("rehearse").out()).contains("| a\\b04:52\n");
+      // another one for other systems says more
+      w.write("tide.sh", "#!/bin/sh\nexec java -cp classes a.Main tables/today.csv sh \"$@\"\n");
+      ok(w.program().zugabe("survey", "--draft", "--to", "b.yaml"));
+      assertThat(Files.readString(w.path("b.yaml"))).contains("[\"tables/today.csv\", \"sh\"]");
+      // where people work on sources, texts are for them
+      w.write("Makefile", "all:\n");
+      ok(w.program().zugabe("survey", "--draft", "--to", "c.yaml"));
+      assertThat(Files.readString(w.path("c.yaml"))).contains("#   README.txt: a text for");
+    }
+  }
+
   /** What no class path has, a program may load by itself: it goes along as it lies. */
   @Test
   public void jarsThatOnlyTheProgramLoads() throws Exception {

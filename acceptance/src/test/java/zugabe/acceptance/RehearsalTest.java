@@ -239,7 +239,9 @@ public final class RehearsalTest {
     Files.delete(workspace.path("zugabe.yaml"));
     Program.Result good = program().zugabe("rehearse", "out/tern-1.0.jar", "--", "environment");
     assertThat(good.exit()).as(good.all()).isZero();
-    assertThat(good.out()).contains("java -jar tern-1.0.jar environment", "[HOME, ");
+    assertThat(good.out())
+        .contains("java -jar tern-1.0.jar environment", "[HOME, ", "exit code 0, not judged")
+        .doesNotContain("as expected");
     Program.Result silent = program().zugabe("rehearse", "out/tern-1.0.jar");
     assertThat(silent.exit()).isZero();
     assertThat(silent.err()).contains("note Z6008", "it ended with exit code 0");

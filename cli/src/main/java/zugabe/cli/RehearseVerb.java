@@ -39,7 +39,7 @@ final class RehearseVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Unpacks what was built into a throw-away folder, starts it as its trial says, compares the outcome, stops it and cleans up. Works on single files without a recipe, too; everything after -- is passed to the program.",
+            "Unpacks what was built into a throw-away folder, starts it as its trial says, compares the outcome, stops it and cleans up. Without a trial it tells what happened, and only a crash fails. Works on single files without a recipe, too; everything after -- is passed to the program.",
             "zugabe rehearse",
             "zugabe rehearse tool-jar",
             "zugabe rehearse tide-web --server ~/servers/apache-tomcat-10.1.34",

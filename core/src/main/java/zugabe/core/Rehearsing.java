@@ -124,13 +124,13 @@ final class Rehearsing {
   }
 
   /**
-   * Rehearses files.
+   * Rehearses files of which nothing is expected.
    *
    * @param shown what stands in front of the files' names for the user
    * @param name of the deliverable, or of the file
    */
-  void run(String name, Subject subject, String shown, Optional<TrialSpec> trial) {
-    run(name, subject, shown, trial, runtime(List.of()));
+  void run(String name, Subject subject, String shown) {
+    run(name, subject, shown, Optional.empty(), runtime(List.of()));
   }
 
   private void run(

@@ -8,7 +8,6 @@ import zugabe.core.answer.Answer;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.kind.Ready;
-import zugabe.core.recipe.TrialSpec;
 import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.RehearsalCode;
 import zugabe.core.rehearse.Runtimes;
@@ -109,7 +108,8 @@ final class Trying {
     Rehearsing rehearsing = rehearsing(findings);
     Path path = around.here().resolve(file).normalize();
     Subject subject =
-        new Subject(path.getParent(), List.of(path.getFileName().toString()), Optional.empty());
+        new Subject(
+            path.getParent(), List.of(path.getFileName().toString()), Optional.empty(), arguments);
     String folder =
         path.getParent().equals(around.here()) ? "" : around.shown(path.getParent()) + "/";
     boolean isWeb = path.getFileName().toString().endsWith(".war");
@@ -125,9 +125,7 @@ final class Trying {
               known.get(), subject.files(), "", Optional.empty(), Course.OnServer.DEFAULT_LIMIT);
       rehearsing.runOn(around.shown(path), path.getParent(), folder, on);
     } else {
-      Optional<TrialSpec> trial =
-          arguments.isEmpty() ? Optional.empty() : Optional.of(TrialSpec.of(arguments));
-      rehearsing.run(around.shown(path), subject, folder, trial);
+      rehearsing.run(around.shown(path), subject, folder);
     }
     return new Answer.Rehearse(findings.sorted(), rehearsing.done());
   }

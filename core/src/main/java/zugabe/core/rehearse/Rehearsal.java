@@ -112,7 +112,7 @@ public final class Rehearsal {
         trial,
         runtime,
         Place.create(),
-        place -> Start.find(place.app(), subject.program()));
+        place -> Start.find(place.app(), subject.program()).map(s -> s.with(subject.arguments())));
   }
 
   /** Rehearses a web archive on a server. */

@@ -47,6 +47,15 @@ record Start(
         "java -jar " + ShellWords.of(file.getFileName().toString()));
   }
 
+  /** The same with more arguments. */
+  Start with(List<String> arguments) {
+    return new Start(
+        script,
+        Stream.concat(words.stream(), arguments.stream()).toList(),
+        shown(arguments),
+        surroundings);
+  }
+
   /** Looks in a folder and the folders in it. */
   static Optional<Start> find(Path folder, Optional<String> program) throws IOException {
     List<Path> files;

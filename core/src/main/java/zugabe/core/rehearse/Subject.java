@@ -17,8 +17,15 @@ import zugabe.core.unpacking.Unpacking;
  * @param folder that they lie in
  * @param files their paths in it; a single one that ends with {@code .zip} is unpacked
  * @param program name of the program, when it is known
+ * @param arguments that it gets besides those of a trial
  */
-public record Subject(Path folder, List<String> files, Optional<String> program) {
+public record Subject(
+    Path folder, List<String> files, Optional<String> program, List<String> arguments) {
+
+  /** Without arguments. */
+  public Subject(Path folder, List<String> files, Optional<String> program) {
+    this(folder, files, program, List.of());
+  }
 
   void putInto(Path place) throws IOException {
     if (files.size() == 1

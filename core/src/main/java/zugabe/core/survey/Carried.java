@@ -1,6 +1,8 @@
 package zugabe.core.survey;
 
+import com.google.re2j.Pattern;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,6 +32,10 @@ public final class Carried {
           Nature.BEAM,
           Nature.WEB_ARCHIVE,
           Nature.LICENCE);
+
+  /** Texts that come with what people get, if nobody works on the sources there. */
+  private static final Pattern README =
+      Pattern.compile("(?i)(readme|changelog|changes)(\\.(md|txt|html?))?");
 
   private final Survey survey;
   private final Map<String, Survey.Candidate> programs;
@@ -109,7 +115,24 @@ public final class Carried {
         data.add(top(f.path(), code));
       }
     }
+    if (!data.isEmpty() && survey.leftovers().stream().noneMatch(l -> isOfSources(l.path()))) {
+      survey.leftovers().stream()
+          .map(Survey.Leftover::path)
+          .filter(p -> README.matcher(p.substring(top().length())).matches())
+          .forEach(data::add);
+    }
     return List.copyOf(data);
+  }
+
+  /** Whether a file says that people work on sources here, for whom the texts are. */
+  private static boolean isOfSources(String path) {
+    return Regex.matches(
+        "/" + path, "(?i).*/(pom\\.xml|makefile|build\\.gradle(\\.kts)?|src/.*|\\.git.*)");
+  }
+
+  /** The folder that all lies in, with a slash behind it. */
+  private String top() {
+    return survey.top().isEmpty() ? "" : survey.top() + "/";
   }
 
   private boolean isData(Survey.Found f) {
@@ -166,7 +189,9 @@ public final class Carried {
         .map(
             p -> {
               int slash = p.lastIndexOf('/');
-              boolean file = survey.found().stream().anyMatch(f -> f.path().equals(p));
+              boolean file =
+                  survey.found().stream().anyMatch(f -> f.path().equals(p))
+                      || README.matcher(p.substring(slash + 1)).matches();
               String place = p.startsWith(prefix) ? p.substring(prefix.length()) : p;
               int above = place.lastIndexOf('/');
               String to = file ? place.substring(0, Math.max(0, above)) : place;
@@ -184,7 +209,9 @@ public final class Carried {
 
   /** The script that starts a program today; empty when none does. */
   Optional<Survey.Found> script(Survey.Candidate p) {
-    return survey.of(Nature.SCRIPT).stream().filter(f -> starts(f, p)).findFirst();
+    return survey.of(Nature.SCRIPT).stream()
+        .filter(f -> starts(f, p))
+        .min(Comparator.comparing(FilePrograms::isForWindows));
   }
 
   /** Whether a script starts a program in Java. */
@@ -196,10 +223,20 @@ public final class Carried {
         && new StartLine(starts, List.of(), List.of(), List.of()).starts(p, jar);
   }
 
-  /** Words that a script says, by one of its facts. */
-  static List<String> words(Survey.Found script, String fact) {
+  /** Words that a script says, by one of its facts; what is here is named so for all systems. */
+  List<String> words(Survey.Found script, String fact) {
     String words = script.what().fact(fact);
-    return words.isEmpty() ? List.of() : List.of(words.split("\n", -1));
+    return words.isEmpty()
+        ? List.of()
+        : Stream.of(words.split("\n", -1)).map(this::forAllSystems).toList();
+  }
+
+  private String forAllSystems(String word) {
+    String path = word.replace('\\', '/');
+    String value = path.substring(path.indexOf('=') + 1);
+    boolean isHere =
+        survey.found().stream().anyMatch(f -> f.path().equals(value) || isIn(f.path(), value));
+    return isHere ? path : word;
   }
 
   /** A program's module; empty when it has none. */

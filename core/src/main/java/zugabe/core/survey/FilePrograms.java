@@ -17,6 +17,11 @@ final class FilePrograms {
     return isAnyScript(f) && f.name().indexOf('.') < 0;
   }
 
+  /** Whether Windows alone runs it: of two scripts that do the same, the other says more. */
+  static boolean isForWindows(Survey.Found script) {
+    return Regex.matches(script.name(), "(?i).*\\.(cmd|bat)");
+  }
+
   /** Whether it says by itself what reads it. */
   static boolean isAnyScript(Survey.Found f) {
     return f.what().nature() == Nature.SCRIPT && !f.what().fact("interpreter").isEmpty();

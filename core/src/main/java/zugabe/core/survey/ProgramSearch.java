@@ -358,7 +358,9 @@ final class ProgramSearch {
   /** Programs in jars that scripts start by their classes or files, by what the scripts name. */
   private Map<String, Survey.Candidate> scripted() {
     Map<String, Survey.Candidate> programs = new LinkedHashMap<>();
-    for (Survey.Found f : found) {
+    List<Survey.Found> scripts =
+        found.stream().sorted(Comparator.comparing(FilePrograms::isForWindows)).toList();
+    for (Survey.Found f : scripts) {
       String starts = f.what().nature() == Nature.SCRIPT ? f.what().fact("starts") : "";
       String main = starts.substring(starts.indexOf('/') + 1);
       boolean isJar = main.endsWith(".jar");

@@ -198,10 +198,12 @@ public final class RecipeDraft {
     for (Survey.Found f : survey.of(Nature.SCRIPT)) {
       if (read.contains(f.path())) {
         lines.add(f.path() + ": starts the program today; its options are taken over");
-        Carried.words(f, "options").stream()
+        proposal.carried().words(f, "options").stream()
             .filter(this::isPathOfNatives)
             .forEach(o -> lines.add("  " + o + " in it isn't: natives: are found by themselves"));
-        Carried.words(f, "not read")
+        proposal
+            .carried()
+            .words(f, "not read")
             .forEach(w -> lines.add("  " + w + " in it isn't: only the script knows its value"));
       } else if (programs.values().stream().anyMatch(p -> Carried.starts(f, p))) {
         lines.add(f.path() + ": starts the program today, too");
@@ -218,7 +220,10 @@ public final class RecipeDraft {
     if (!made) {
       proposal.carried().data().forEach(d -> lines.add(d + ": only an archive holds it"));
     }
-    survey.leftovers().forEach(l -> lines.add(l.path() + ": " + l.why()));
+    List<String> data = made ? proposal.carried().data() : List.of();
+    survey.leftovers().stream()
+        .filter(l -> !data.contains(l.path()))
+        .forEach(l -> lines.add(l.path() + ": " + l.why()));
     if (!lines.isEmpty()) {
       line("");
       line("# Left out:");
@@ -366,8 +371,10 @@ public final class RecipeDraft {
     if (script.isPresent()) {
       String said = YamlText.comment("as in " + script.get().path());
       List<String> options =
-          Carried.words(script.get(), "options").stream().filter(o -> !isPathOfNatives(o)).toList();
-      List<String> arguments = Carried.words(script.get(), "arguments");
+          proposal.carried().words(script.get(), "options").stream()
+              .filter(o -> !isPathOfNatives(o))
+              .toList();
+      List<String> arguments = proposal.carried().words(script.get(), "arguments");
       if (!options.isEmpty()) {
         line("    options: " + YamlText.texts(options) + said);
       }

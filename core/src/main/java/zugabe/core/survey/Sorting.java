@@ -192,9 +192,11 @@ final class Sorting {
               ? Optional.of("secrets of an environment: never ship it")
               : Regex.matches(
                       name,
-                      "pom\\.xml|makefile|dockerfile|jenkinsfile|(readme|changelog|contributing|todo)(\\..*)?|.*\\.md|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")
+                      "pom\\.xml|makefile|dockerfile|jenkinsfile|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")
                   ? Optional.of("left by developers' tools")
-                  : Optional.empty();
+                  : Regex.matches(name, "(readme|changelog|contributing|todo)(\\..*)?|.*\\.md")
+                      ? Optional.of("a text for developers, as it seems")
+                      : Optional.empty();
     };
   }
 
