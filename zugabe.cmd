@@ -17,7 +17,7 @@ if exist "%~dp0demo\target\workspace" rmdir /s /q "%~dp0demo\target\workspace"
 if exist "%~dp0cli\target\app\demo" rmdir /s /q "%~dp0cli\target\app\demo"
 if exist "%~dp0cli\target\app\lib" rmdir /s /q "%~dp0cli\target\app\lib"
 pushd "%~dp0"
-call mvn -q -B -Dquick -DskipTests -pl formats,inner-loader,core,kinds,demo,short-start,cli package 1>&2
+call mvn -q -B -Dquick -DskipTests -pl formats,inner-loader,core,kinds,demo,stand-ins,short-start,cli package 1>&2
 if errorlevel 1 goto failed
 popd
 "%ZUGABE_JAVA%" -XX:+UseSerialGC %ZUGABE_JAVA_OPTIONS% -jar "%ZUGABE_JAR%" %*

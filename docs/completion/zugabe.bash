@@ -158,11 +158,20 @@ function _complete_zugabe() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} build" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} rehearse" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} inspect" ];    then _picocli_zugabe; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} verify" ];    then _picocli_zugabe; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key" ];    then _picocli_zugabe; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} sign" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} explain" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} schema" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} demo" ];    then _picocli_zugabe; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} stand-in" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} completion" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} manual" ];    then _picocli_zugabe; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key new" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key show" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key list" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key prove" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key export" ];    then _picocli_zugabe_key; return $?; fi
 
   # Find the longest sequence of subcommands and call the bash function for that subcommand.
   local cmds0=(survey)
@@ -170,17 +179,35 @@ function _complete_zugabe() {
   local cmds2=(build)
   local cmds3=(rehearse)
   local cmds4=(inspect)
-  local cmds5=(explain)
-  local cmds6=(schema)
-  local cmds7=(demo)
-  local cmds8=(completion)
-  local cmds9=(manual)
+  local cmds5=(verify)
+  local cmds6=(key)
+  local cmds7=(sign)
+  local cmds8=(explain)
+  local cmds9=(schema)
+  local cmds10=(demo)
+  local cmds11=(stand-in)
+  local cmds12=(completion)
+  local cmds13=(manual)
+  local cmds14=(key new)
+  local cmds15=(key show)
+  local cmds16=(key list)
+  local cmds17=(key prove)
+  local cmds18=(key export)
 
-  if CompWordsContainsArray "${cmds9[@]}"; then _picocli_zugabe_manual; return $?; fi
-  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_zugabe_completion; return $?; fi
-  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_zugabe_demo; return $?; fi
-  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_zugabe_schema; return $?; fi
-  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_zugabe_explain; return $?; fi
+  if CompWordsContainsArray "${cmds18[@]}"; then _picocli_zugabe_key_export; return $?; fi
+  if CompWordsContainsArray "${cmds17[@]}"; then _picocli_zugabe_key_prove; return $?; fi
+  if CompWordsContainsArray "${cmds16[@]}"; then _picocli_zugabe_key_list; return $?; fi
+  if CompWordsContainsArray "${cmds15[@]}"; then _picocli_zugabe_key_show; return $?; fi
+  if CompWordsContainsArray "${cmds14[@]}"; then _picocli_zugabe_key_new; return $?; fi
+  if CompWordsContainsArray "${cmds13[@]}"; then _picocli_zugabe_manual; return $?; fi
+  if CompWordsContainsArray "${cmds12[@]}"; then _picocli_zugabe_completion; return $?; fi
+  if CompWordsContainsArray "${cmds11[@]}"; then _picocli_zugabe_standin; return $?; fi
+  if CompWordsContainsArray "${cmds10[@]}"; then _picocli_zugabe_demo; return $?; fi
+  if CompWordsContainsArray "${cmds9[@]}"; then _picocli_zugabe_schema; return $?; fi
+  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_zugabe_explain; return $?; fi
+  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_zugabe_sign; return $?; fi
+  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_zugabe_key; return $?; fi
+  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_zugabe_verify; return $?; fi
   if CompWordsContainsArray "${cmds4[@]}"; then _picocli_zugabe_inspect; return $?; fi
   if CompWordsContainsArray "${cmds3[@]}"; then _picocli_zugabe_rehearse; return $?; fi
   if CompWordsContainsArray "${cmds2[@]}"; then _picocli_zugabe_build; return $?; fi
@@ -196,7 +223,7 @@ function _picocli_zugabe() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="survey check build rehearse inspect explain schema demo completion manual"
+  local commands="survey check build rehearse inspect verify key sign explain schema demo stand-in completion manual"
   local flag_opts="'-h' '--help' '-V' '--version'"
   local arg_opts=""
 
@@ -401,6 +428,108 @@ function _picocli_zugabe_inspect() {
   fi
 }
 
+# Generates completions for the options and subcommands of the `verify` subcommand.
+function _picocli_zugabe_verify() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--trust' '-r' '--recipe' '-j' '--jobs'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--trust')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-j'|'--jobs')
+      return
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `key` subcommand.
+function _picocli_zugabe_key() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+
+  local commands="new show list prove export"
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug'"
+  local arg_opts=""
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `sign` subcommand.
+function _picocli_zugabe_sign() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--beside' '--replace' '--add' '--json'"
+  local arg_opts="'--key' '--to' '--timestamp' '-r' '--recipe' '-j' '--jobs'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--key')
+      return
+      ;;
+    '--to')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--timestamp')
+      return
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-j'|'--jobs')
+      return
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
 # Generates completions for the options and subcommands of the `explain` subcommand.
 function _picocli_zugabe_explain() {
   # Get completion data
@@ -473,6 +602,42 @@ function _picocli_zugabe_demo() {
   fi
 }
 
+# Generates completions for the options and subcommands of the `stand-in` subcommand.
+function _picocli_zugabe_standin() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug'"
+  local arg_opts="'--port' '--behave' '--certificate'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--port')
+      return
+      ;;
+    '--behave')
+      return
+      ;;
+    '--certificate')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
 # Generates completions for the options and subcommands of the `completion` subcommand.
 function _picocli_zugabe_completion() {
   # Get completion data
@@ -499,6 +664,189 @@ function _picocli_zugabe_manual() {
   local commands=""
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug'"
   local arg_opts=""
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `new` subcommand.
+function _picocli_zugabe_key_new() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--older-readers' '--json'"
+  local arg_opts="'--for' '--subject' '--years' '--algorithm' '--store' '--password' '--generate-password' '-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--for')
+      return
+      ;;
+    '--subject')
+      return
+      ;;
+    '--years')
+      return
+      ;;
+    '--algorithm')
+      return
+      ;;
+    '--store')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--password')
+      return
+      ;;
+    '--generate-password')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `show` subcommand.
+function _picocli_zugabe_key_show() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `list` subcommand.
+function _picocli_zugabe_key_list() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `prove` subcommand.
+function _picocli_zugabe_key_prove() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `export` subcommand.
+function _picocli_zugabe_key_export() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--certificate' '-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--certificate')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
 
   if [[ "${curr_word}" == -* ]]; then
     COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )

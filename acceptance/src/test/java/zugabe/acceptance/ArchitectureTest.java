@@ -159,6 +159,7 @@ public final class ArchitectureTest {
                             "zugabe.core",
                             "zugabe.core.materials",
                             "zugabe.core.making",
+                            "zugabe.core.keys",
                             "zugabe.core.rehearse",
                             "zugabe.core.unpacking"))))
         .should()

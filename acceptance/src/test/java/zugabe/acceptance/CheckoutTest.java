@@ -84,7 +84,7 @@ public final class CheckoutTest {
     assertThat(r.err()).contains("zugabe: building the program");
     assertThat(checkout.resolve("built.txt"))
         .content()
-        .contains("-pl formats,inner-loader,core,kinds,demo,short-start,cli");
+        .contains("-pl formats,inner-loader,core,kinds,demo,stand-ins,short-start,cli");
     assertThat(Wine.starts(record)).hasSize(1);
     assertThat(arguments(Wine.starts(record).get(0)))
         .containsExactly("check", "two words", "--set", "a=ü", "");

@@ -18,7 +18,7 @@ import zugabe.core.program.Version;
 public final class CommandTest {
   private static final ObjectMapper JSON = new ObjectMapper();
 
-  private static JsonNode valid(String text, String schema) throws Exception {
+  static JsonNode valid(String text, String schema) throws Exception {
     JsonSchema s =
         JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
             .getSchema(

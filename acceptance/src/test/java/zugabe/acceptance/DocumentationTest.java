@@ -130,6 +130,7 @@ public final class DocumentationTest {
             "formats",
             "core",
             "kinds",
+            "stand-ins",
             "cli",
             "demo",
             "short-start",

@@ -90,11 +90,11 @@ public final class FindingTest {
           Spoilt.recipe("own: classes", "own: classes, natives: {solaris: x}"),
           "error Z1008  zugabe.yaml:3:33  materials.app.natives.solaris"),
       Spoilt.row(
-          "signing not yet",
+          "tokens not yet",
           2,
-          Spoilt.addition("keys: {k: {store: s, alias: a}}\n")
+          Spoilt.addition("keys: {k: {store: 'pkcs11:a'}}\n")
               .andThen(Spoilt.recipe("kind: jar", "kind: jar, sign: k")),
-          "error Z1014  zugabe.yaml:5:26  deliverables.jar.sign"),
+          "error Z1014  zugabe.yaml:6:19  keys.k.store"),
       Spoilt.row(
           "secret",
           2,

@@ -64,7 +64,11 @@ final class BuildVerb implements Verb {
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
       Zugabe.Outlet outlet =
-          new Zugabe.Outlet(given.value(OUT), given.flag(TIDY), Duration.ofSeconds(wait));
+          new Zugabe.Outlet(
+              given.value(OUT),
+              given.flag(TIDY),
+              Duration.ofSeconds(wait),
+              KeyOptions.asking(given.terminal()));
       Answer.Build build =
           given.flag(REHEARSE)
               ? zugabe.buildAndRehearse(given.request(), outlet, RehearseVerb.checkedRuntime(given))

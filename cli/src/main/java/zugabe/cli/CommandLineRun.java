@@ -69,8 +69,9 @@ final class CommandLineRun {
       return 0;
     }
     ParseResult given = result.subcommand();
+    ParseResult last = given.hasSubcommand() ? given.subcommand() : given;
     boolean debug =
-        given.hasMatchedOption(Options.DEBUG) && given.matchedOptionValue(Options.DEBUG, false);
+        last.hasMatchedOption(Options.DEBUG) && last.matchedOptionValue(Options.DEBUG, false);
     try {
       return Verbs.find(given.commandSpec().name())
           .orElseThrow()

@@ -16,9 +16,13 @@ final class Verbs {
         new BuildVerb(),
         new RehearseVerb(),
         new InspectVerb(),
+        new VerifyVerb(),
+        new KeyVerb(),
+        new SignVerb(),
         new ExplainVerb(),
         new SchemaVerb(),
         new DemoVerb(),
+        new StandInVerb(),
         new CompletionVerb(),
         new ManualVerb());
   }

@@ -1,6 +1,6 @@
 package zugabe.cli;
 
-import zugabe.core.Zugabe;
+import zugabe.core.WarmingUp;
 import zugabe.core.kind.Registry;
 
 /**
@@ -30,6 +30,6 @@ final class WarmUp extends Thread {
 
   @Override
   public void run() {
-    Zugabe.warmUp(digests, kinds);
+    WarmingUp.warmUp(digests, kinds);
   }
 }

@@ -1,15 +1,20 @@
 package zugabe.core;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.Findings;
+import zugabe.core.keys.Secrets;
 import zugabe.core.kind.Ready;
 import zugabe.core.kind.Registry;
 import zugabe.core.making.Builder;
 import zugabe.core.making.Disk;
+import zugabe.core.making.Signers;
 import zugabe.core.rehearse.Stage;
 import zugabe.core.work.Workers;
 
@@ -37,11 +42,7 @@ final class Building {
       Optional<Planning.Checked> checked = planning.toMake(request, workers, findings);
       Optional<Builder.Result> result = Optional.empty();
       if (checked.isPresent() && !findings.hasErrors()) {
-        Builder.Order order =
-            new Builder.Order(out, shown, request.overrides(), outlet.tidy(), outlet.waitAtMost());
-        Builder.Means means = new Builder.Means(disk, workers, around.progress());
-        made.addAll(checked.get().ready());
-        result = new Builder(checked.get().plan(), made, order, means, findings).run();
+        result = build(checked.get(), request, outlet, workers);
       }
       return new Answer.Build(
           findings.sorted(),
@@ -51,6 +52,34 @@ final class Building {
           result.map(Builder.Result::removed).orElse(List.of()),
           List.of(),
           (System.nanoTime() - start) / 1_000_000);
+    }
+  }
+
+  private Optional<Builder.Result> build(
+      Planning.Checked checked, Zugabe.Request request, Zugabe.Outlet outlet, Workers workers) {
+    Path out = planning.out(request, outlet);
+    try (Secrets secrets =
+        new Secrets(checked.plan().folder(), around.environment(), outlet.asking())) {
+      Signers signers =
+          checked.signs()
+              ? SigningPlan.open(checked, planning.kinds(), secrets, Clock.systemUTC(), findings)
+              : Signers.NONE;
+      if (findings.hasErrors()) {
+        return Optional.empty();
+      }
+      Builder.Order order =
+          new Builder.Order(
+              out,
+              around.shown(out),
+              request.overrides(),
+              outlet.tidy(),
+              outlet.waitAtMost(),
+              signers);
+      Builder.Means means = new Builder.Means(disk, workers, around.progress());
+      made.addAll(checked.ready());
+      return new Builder(checked.plan(), made, order, means, findings).run();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
   }
 

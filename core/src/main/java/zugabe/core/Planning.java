@@ -60,6 +60,10 @@ final class Planning {
     this.cache = UserCache.of(around.environment(), clock);
   }
 
+  Registry kinds() {
+    return kinds;
+  }
+
   RecipeWords words() {
     return words;
   }
@@ -68,8 +72,14 @@ final class Planning {
    * A plan with what was checked of it.
    *
    * @param ready each deliverable behind those that it holds; none when something was wrong before
+   * @param handover keys to sign with
    */
-  record Checked(Plan plan, List<Ready> ready) {
+  record Checked(Plan plan, List<Ready> ready, Recipe.Handover handover) {
+    /** Whether anything is to be signed. */
+    boolean signs() {
+      return handover.sign().isPresent() || !plan.signs().isEmpty();
+    }
+
     /** What a deliverable will be; empty when it wasn't checked. */
     Optional<Report> report(String name) {
       return ready.stream()
@@ -197,7 +207,7 @@ final class Planning {
         LocalDate.now(clock),
         names.isEmpty() && !findings.hasErrors(),
         findings);
-    return Optional.of(new Checked(plan, ready));
+    return Optional.of(new Checked(plan, ready, recipe.handover()));
   }
 
   private List<Ready> check(Plan plan, Workers workers, Links links, Findings findings)

@@ -11,6 +11,7 @@ import zugabe.core.finding.Code;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.install.InstallCode;
 import zugabe.core.jar.JarContentCode;
+import zugabe.core.keys.KeyCode;
 import zugabe.core.kind.Registry;
 import zugabe.core.links.LinkCode;
 import zugabe.core.making.MakingCode;
@@ -19,6 +20,7 @@ import zugabe.core.plan.ProgramCode;
 import zugabe.core.recipe.Vocabulary;
 import zugabe.core.rehearse.RehearsalCode;
 import zugabe.core.shape.RecordShape;
+import zugabe.core.sign.SignCode;
 import zugabe.core.tree.TreeCode;
 
 /**
@@ -53,7 +55,9 @@ public final class RecipeWords implements Vocabulary {
             MakingCode.values(),
             RehearsalCode.values(),
             RequestCode.values(),
-            LinkCode.values())
+            LinkCode.values(),
+            KeyCode.values(),
+            SignCode.values())
         .flatMap(Arrays::stream);
   }
 

@@ -10,7 +10,6 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zugabe.bytes.Digests;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
@@ -18,17 +17,16 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.json.AnswerJson;
 import zugabe.core.json.SarifJson;
+import zugabe.core.keys.Secrets;
 import zugabe.core.kind.Registry;
 import zugabe.core.kind.Report;
 import zugabe.core.making.Disk;
 import zugabe.core.making.MakingCode;
-import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.recipe.ValueOverride;
 import zugabe.core.survey.Interview;
 import zugabe.core.survey.Wishes;
 import zugabe.core.work.Workers;
-import zugabe.formats.classfile.ClassFacts;
 
 /**
  * Everything a user can ask for. Where the command was given, its environment, its threads, whoever
@@ -59,14 +57,22 @@ public final class Zugabe {
    *
    * @param out output folder; empty for {@code out} beside the recipe
    * @param waitAtMost how long to wait for another build into the same folder
+   * @param asking for passwords that somebody types
    */
-  public record Outlet(Optional<Path> out, boolean tidy, Duration waitAtMost) {}
+  public record Outlet(
+      Optional<Path> out, boolean tidy, Duration waitAtMost, Secrets.Asking asking) {
+    /** Where nobody can be asked. */
+    public Outlet(Optional<Path> out, boolean tidy, Duration waitAtMost) {
+      this(out, tidy, waitAtMost, Secrets.Asking.NOBODY);
+    }
+  }
 
   /** Every finding for the recipe and its materials. Writes nothing. */
   public Answer.Check check(Request request) {
     Findings findings = new Findings();
     try (Workers workers = Workers.of(around.jobs())) {
       Optional<Planning.Checked> checked = planning.look(request, workers, findings);
+      checked.ifPresent(c -> SigningPlan.look(c, around, kinds, findings));
       String recipe = planning.recipeFile(request).map(around::shown).orElse("");
       return checkAnswer(checked, recipe, findings);
     }
@@ -124,29 +130,6 @@ public final class Zugabe {
   public Answer.Rehearse rehearse(
       Path file, List<String> arguments, Optional<Path> runtime, Optional<Path> server) {
     return new Trying(around, planning, runtime).file(file, arguments, server);
-  }
-
-  /**
-   * Does a very small piece of what checking a recipe does, so that its classes are loaded.
-   *
-   * @param digests whether much is going to be digested
-   */
-  public static void warmUp(boolean digests, Registry kinds) {
-    Recipe.read(
-        new Recipe.Source("", "app: {name: A, version: 1}", List.of(), Map.of()),
-        new RecipeWords(kinds),
-        new Findings());
-    try (InputStream in = Version.class.getResourceAsStream("Version.class")) {
-      ClassFacts.decode(in.readAllBytes());
-      if (digests) {
-        Digests.warmUp();
-      } else {
-        Digests.sha256().digest();
-      }
-    } catch (IOException e) {
-      // nothing depends on it
-      return;
-    }
   }
 
   /**
@@ -224,6 +207,22 @@ public final class Zugabe {
   public Answer.Inspect inspect(Path file) {
     Path path = around.here().resolve(file).normalize();
     return new Inspecting(path, around.shown(path), kinds).run();
+  }
+
+  /**
+   * What can be asked about keys.
+   *
+   * @param recipe its file; empty to look for it here and above
+   * @param asking for passwords that somebody types
+   */
+  public Keying keying(Optional<Path> recipe, Secrets.Asking asking) {
+    Request request = new Request(recipe, List.of(), List.of());
+    return new Keying(around, planning.recipeFile(request), asking);
+  }
+
+  /** What can be asked about signatures, with keys of the same recipe. */
+  public Signatures signatures(Keying keying) {
+    return new Signatures(around, keying);
   }
 
   /** A finding's page; empty when there is no such code. */

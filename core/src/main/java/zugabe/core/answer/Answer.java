@@ -7,10 +7,13 @@ import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Severity;
 import zugabe.core.inspect.Inspection;
+import zugabe.core.keys.KeyFacts;
 import zugabe.core.kind.Form;
 import zugabe.core.kind.Report;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.rehearse.Rehearsal;
+import zugabe.core.sign.SignedBy;
+import zugabe.core.sign.Verdict;
 
 /** The answer to one request. */
 public sealed interface Answer {
@@ -162,6 +165,32 @@ public sealed interface Answer {
   record Demo(
       List<Finding> findings, String folder, Build build, List<Rehearsed> started, long millis)
       implements Answer {}
+
+  /**
+   * Keys that were made, looked at or written elsewhere.
+   *
+   * @param action the command's second word, such as {@code new}
+   * @param written files that were written, as the user would name them
+   * @param recipe lines for the recipe that couldn't be added to it; empty when there are none
+   */
+  record Keys(
+      List<Finding> findings,
+      String action,
+      List<KeyFacts> keys,
+      List<String> written,
+      String recipe)
+      implements Answer {}
+
+  /**
+   * A file that was signed.
+   *
+   * @param written the signed file, or the signature beside it; empty when nothing was
+   */
+  record Sign(List<Finding> findings, String file, String written, Optional<SignedBy> by)
+      implements Answer {}
+
+  /** Files that were verified. */
+  record Verify(List<Finding> findings, List<Verdict> verdicts) implements Answer {}
 
   /** A deliverable, or a file, that was started. */
   record Rehearsed(String name, Rehearsal.Result result) {}

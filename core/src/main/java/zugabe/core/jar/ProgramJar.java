@@ -8,6 +8,7 @@ import zugabe.bytes.Layout;
 import zugabe.core.archive.ZipTree;
 import zugabe.core.finding.Findings;
 import zugabe.core.kind.Report.Treatment;
+import zugabe.core.kind.Supply;
 import zugabe.core.materials.Library;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
@@ -69,7 +70,16 @@ public record ProgramJar(JarPlan plan, InstallTree tree, List<Treatment> treatme
 
   /** The file. */
   public Layout layout() {
-    return ZipTree.layout(tree, plan.style().packing().packing(), ALIGNMENT);
+    return layout(tree);
+  }
+
+  /** The file, signed if it is to be. */
+  public Layout layout(Supply supply) throws IOException {
+    return layout(supply.signed(tree));
+  }
+
+  private Layout layout(InstallTree entries) {
+    return ZipTree.layout(entries, plan.style().packing().packing(), ALIGNMENT);
   }
 
   /**

@@ -50,6 +50,15 @@ public final class AnswerJson {
       map.put("severity", e.code().severity().word());
       map.put("title", e.code().title());
       map.put("page", e.page());
+    } else if (answer instanceof Answer.Keys k) {
+      head(map, "key", k);
+      SignatureJson.keys(map, k);
+    } else if (answer instanceof Answer.Sign x) {
+      head(map, "sign", x);
+      SignatureJson.sign(map, x);
+    } else if (answer instanceof Answer.Verify v) {
+      head(map, "verify", v);
+      map.put("files", v.verdicts().stream().map(SignatureJson::verdict).toList());
     } else if (answer instanceof Answer.Demo d) {
       head(map, "demo", d);
       demo(map, d);

@@ -34,6 +34,7 @@ public final class ReceiptJson {
     map.put("plan", row.plan());
     map.put("overrides", row.overrides().stream().map(o -> override(o.key(), o.value())).toList());
     map.put("findings", FindingJson.tree(row.findings()));
+    row.signature().ifPresent(s -> map.put("signature", SignatureJson.by(s)));
     return map;
   }
 
@@ -111,6 +112,7 @@ public final class ReceiptJson {
             .map(Tree::new)
             .map(o -> new ValueOverride(o.text("key"), o.text("value")))
             .toList(),
-        FindingJson.read(row.at("findings")));
+        FindingJson.read(row.at("findings")),
+        SignatureJson.read(row.at("signature")));
   }
 }

@@ -17,6 +17,10 @@ record Tree(Object value) {
     return at(key).value() instanceof Long n ? n : otherwise;
   }
 
+  boolean isTrue(String key) {
+    return Boolean.TRUE.equals(at(key).value());
+  }
+
   List<?> items() {
     return value instanceof List<?> list ? list : List.of();
   }

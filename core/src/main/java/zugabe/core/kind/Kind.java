@@ -16,6 +16,7 @@ import zugabe.core.recipe.Common;
 import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
+import zugabe.core.sign.SignatureForm;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Proposal;
 import zugabe.core.survey.Wishes;
@@ -63,6 +64,11 @@ public interface Kind<K, P extends Prepared> {
    */
   default List<Output> parts(P prepared) throws IOException {
     return List.of();
+  }
+
+  /** The forms of signature that its files can have, the one that readers look for first. */
+  default List<SignatureForm> signatures() {
+    return List.of(SignatureForm.BESIDE);
   }
 
   /** Lays out the files. Only called when nothing was wrong. */

@@ -1,7 +1,9 @@
 package zugabe.core.kind;
 
+import java.io.IOException;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
@@ -11,10 +13,27 @@ import zugabe.core.tree.InstallTree;
  *
  * @param deliverables other deliverables' files, by the deliverable's name
  * @param parts the deliverable's own parts, by their file name
+ * @param signer of what is signed in itself; empty for what isn't
  */
-public record Supply(Map<String, List<File>> deliverables, Map<String, Content> parts) {
+public record Supply(
+    Map<String, List<File>> deliverables, Map<String, Content> parts, Optional<Signer> signer) {
   /** What there is when nothing is held. */
-  public static final Supply NOTHING = new Supply(Map.of(), Map.of());
+  public static final Supply NOTHING = new Supply(Map.of(), Map.of(), Optional.empty());
+
+  /** Adds to a tree what signs it. */
+  public interface Signer {
+    InstallTree sign(InstallTree tree) throws IOException;
+  }
+
+  /** The tree of a jar, signed if it is to be. */
+  public InstallTree signed(InstallTree tree) throws IOException {
+    return signer.isPresent() ? signer.get().sign(tree) : tree;
+  }
+
+  /** The same with another signer. */
+  public Supply with(Optional<Signer> other) {
+    return new Supply(deliverables, parts, other);
+  }
 
   /**
    * A finished file.

@@ -28,6 +28,7 @@ import zugabe.core.plan.Planned;
 import zugabe.core.program.Version;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.core.sign.Stamping;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
 import zugabe.formats.deflate.Deflate;
@@ -53,9 +54,15 @@ public final class Builder {
    * @param overrides recorded in the receipt
    * @param tidy whether files that the recipe no longer makes are removed
    * @param waitAtMost how long to wait for another build
+   * @param signers who signs what is made
    */
   public record Order(
-      Path out, String shown, List<ValueOverride> overrides, boolean tidy, Duration waitAtMost) {}
+      Path out,
+      String shown,
+      List<ValueOverride> overrides,
+      boolean tidy,
+      Duration waitAtMost,
+      Signers signers) {}
 
   /** What it is built with. */
   public record Means(Disk disk, Workers workers, Progress progress) {}
@@ -112,7 +119,7 @@ public final class Builder {
       for (Ready d : ready) {
         needed.put(d.planned().name(), d.parts());
         if (isSelfContained(d, needed)) {
-          assemble(d, names);
+          assemble(d, names, folder);
         }
       }
       folder.removeOrphans(names);
@@ -126,8 +133,9 @@ public final class Builder {
           supply =
               new Supply(
                   supply.deliverables(),
-                  parts.make(folder, d.planned().name(), needed.get(d.planned().name())));
-          assemble(d, names);
+                  parts.make(folder, d.planned().name(), needed.get(d.planned().name())),
+                  Optional.empty());
+          assemble(d, names, folder);
           if (overwritesMaterial(folder)) {
             return Optional.empty();
           }
@@ -140,7 +148,7 @@ public final class Builder {
       List<Receipt.Row> made = List.copyOf(rows.values());
       Receipt receipt = merged(last, made, order.tidy() ? List.of() : left);
       parts.remove(folder);
-      folder.commit(names, receipt);
+      folder.commit(names, receipt, order.signers().sums());
       done = true;
       return Optional.of(new Result(made, leftovers.tidy(folder, left)));
     } catch (ContentChangedException e) {
@@ -149,6 +157,9 @@ public final class Builder {
           Where.file(e.what()),
           e.getMessage() + ".",
           "Wait until the program that writes it has finished, then build again.");
+    } catch (Stamping.NoneException e) {
+      // why is among the findings
+      return Optional.empty();
     } catch (IOException e) {
       MakingFaults.report(e, order.shown(), findings);
     } finally {
@@ -165,10 +176,27 @@ public final class Builder {
     return d.planned().holds().isEmpty() && parts.get(d.planned().name()).isEmpty();
   }
 
-  private void assemble(Ready d, List<String> names) throws IOException {
-    List<Output> files = d.assemble(supply);
+  private void assemble(Ready d, List<String> names, OutputFolder folder) throws IOException {
+    Optional<Signers.Signer> signer = order.signers().of(d.planned().name());
+    List<Output> made = d.assemble(supply.with(signer.flatMap(s -> s.inside(workers))));
+    List<Output> files = new ArrayList<>(made);
+    String ending = signer.map(Signers.Signer::ending).orElse("");
+    for (Output o : ending.isEmpty() ? List.<Output>of() : made) {
+      String file = o.file() + ending;
+      files.add(
+          new Output(
+              file,
+              0644,
+              signer.orElseThrow().beside(file, () -> finished(folder, o.file())),
+              List.of()));
+    }
     outputs.put(d.planned().name(), files);
     files.forEach(f -> names.add(f.file()));
+  }
+
+  private static FileContent finished(OutputFolder folder, String file) throws IOException {
+    Path part = folder.part(file);
+    return new FileContent(part, file, Files.size(part), ReadExtent.IN_PART);
   }
 
   private boolean hasRoom() throws IOException {
@@ -227,21 +255,30 @@ public final class Builder {
               Spool.write(output.layout(), file, output.file(), workers, progress);
           made.add(new Receipt.Made(output.file(), written.size(), written.sha256()));
           fewer(output.file(), written.jobs());
-          finished.add(
-              new Supply.File(
-                  output.file(),
-                  output.mode(),
-                  new FileContent(part, output.file(), written.size(), ReadExtent.IN_PART)));
+          if (!isSignature(d, output)) {
+            finished.add(
+                new Supply.File(
+                    output.file(),
+                    output.mode(),
+                    new FileContent(part, output.file(), written.size(), ReadExtent.IN_PART)));
+          }
         }
         folder.allow(part, output.mode());
       }
       Map<String, List<Supply.File>> all = new LinkedHashMap<>(supply.deliverables());
       all.put(d.name(), finished);
-      supply = new Supply(all, Map.of());
+      supply = new Supply(all, Map.of(), Optional.empty());
       return made;
     } finally {
       release(d);
     }
+  }
+
+  private boolean isSignature(Planned d, Output output) {
+    String ending = order.signers().of(d.name()).map(Signers.Signer::ending).orElse("");
+    return !ending.isEmpty()
+        && output.file().endsWith(ending)
+        && outputs.get(d.name()).stream().anyMatch(o -> (o.file() + ending).equals(output.file()));
   }
 
   private void fewer(String file, int jobs) {
@@ -286,7 +323,14 @@ public final class Builder {
     List<Input> inputs = outputs.get(d.name()).stream().flatMap(o -> o.inputs().stream()).toList();
     List<Finding> about = new Concern(d, inputs).of(findings.sorted());
     return new Receipt.Row(
-        d.name(), d.kind(), made, used, PlanDigest.of(d), order.overrides(), about);
+        d.name(),
+        d.kind(),
+        made,
+        used,
+        PlanDigest.of(d),
+        order.overrides(),
+        about,
+        order.signers().of(d.name()).map(Signers.Signer::by));
   }
 
   /**

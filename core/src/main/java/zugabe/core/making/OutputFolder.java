@@ -19,12 +19,14 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import zugabe.bytes.Content;
 import zugabe.bytes.Digests;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.json.ReceiptJson;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.receipt.Sums;
+import zugabe.core.sign.Beside;
 import zugabe.core.work.Progress;
 
 /**
@@ -174,13 +176,27 @@ final class OutputFolder implements Closeable {
   }
 
   /** Gives all parts their final names, and writes the records. */
-  void commit(List<String> names, Receipt receipt) throws IOException {
-    HalfFiles.whole(() -> commitAtOnce(names, receipt));
+  void commit(List<String> names, Receipt receipt, Optional<Signers.Signer> signer)
+      throws IOException {
+    byte[] sums = Sums.of(receipt).getBytes(StandardCharsets.UTF_8);
+    // an authority may be asked for the time, which takes a while
+    byte[] signature = signer.isPresent() ? signer.get().sign(Content.of(sums)) : new byte[0];
+    String file = Sums.FILE + signer.map(Signers.Signer::ending).orElse("");
+    HalfFiles.whole(() -> commitAtOnce(names, receipt, sums, file, signature));
   }
 
-  private void commitAtOnce(List<String> names, Receipt receipt) throws IOException {
-    writePart(Receipt.FILE, ReceiptJson.write(receipt));
-    writePart(Sums.FILE, Sums.of(receipt));
+  private void commitAtOnce(
+      List<String> names, Receipt receipt, byte[] sums, String signed, byte[] signature)
+      throws IOException {
+    writePart(Receipt.FILE, ReceiptJson.write(receipt).getBytes(StandardCharsets.UTF_8));
+    writePart(Sums.FILE, sums);
+    for (String ending : List.of(Beside.OPENPGP, Beside.CMS)) {
+      // an older signature isn't one of this list
+      Files.deleteIfExists(file(Sums.FILE + ending));
+    }
+    if (signature.length > 0) {
+      writePart(signed, signature);
+    }
     setAside(Receipt.FILE);
     setAside(Sums.FILE);
     for (String name : names) {
@@ -188,6 +204,9 @@ final class OutputFolder implements Closeable {
     }
     disk.rename(part(Receipt.FILE), file(Receipt.FILE));
     disk.rename(part(Sums.FILE), file(Sums.FILE));
+    if (signature.length > 0) {
+      disk.rename(part(signed), file(signed));
+    }
     Files.deleteIfExists(file(Receipt.FILE + ASIDE));
     Files.deleteIfExists(file(Sums.FILE + ASIDE));
   }
@@ -222,9 +241,9 @@ final class OutputFolder implements Closeable {
     }
   }
 
-  private void writePart(String name, String text) throws IOException {
+  private void writePart(String name, byte[] content) throws IOException {
     try (FileChannel out = HalfFiles.create(disk, part(name))) {
-      ByteBuffer bytes = ByteBuffer.wrap(text.getBytes(StandardCharsets.UTF_8));
+      ByteBuffer bytes = ByteBuffer.wrap(content);
       while (bytes.hasRemaining()) {
         out.write(bytes);
       }

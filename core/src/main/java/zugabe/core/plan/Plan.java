@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import zugabe.core.finding.Located;
 
 /**
  * What is to be made.
@@ -11,10 +12,15 @@ import java.util.Map;
  * @param folder the recipe's
  * @param app the identity
  * @param deliverables those asked for, in the recipe's order
+ * @param signs names of the keys that deliverables are signed with, by the deliverable's name
  * @param intents what the recipe's text alone tells of every deliverable, asked for or not, by name
  */
 public record Plan(
-    Path folder, Identity app, List<Planned> deliverables, Map<String, Intent> intents) {
+    Path folder,
+    Identity app,
+    List<Planned> deliverables,
+    Map<String, Intent> intents,
+    Map<String, Located<String>> signs) {
 
   /** The deliverables, each behind those that it holds. */
   public List<Planned> inOrder() {

@@ -171,11 +171,19 @@ public final class Planner {
     List<Planned> planned = new ArrayList<>();
     for (Map.Entry<String, DeliverableSpec> d : recipe.deliverables().entrySet()) {
       if (wanted.contains(d.getKey())) {
-        notSigned(d.getValue().common());
         kinds.plan(d.getValue(), by).ifPresent(planned::add);
       }
     }
-    return new Plan(reading.folder(), app, planned, intents);
+    Map<String, Located<String>> signs = new LinkedHashMap<>();
+    planned.forEach(
+        p ->
+            recipe
+                .deliverables()
+                .get(p.name())
+                .common()
+                .sign()
+                .ifPresent(s -> signs.put(p.name(), s)));
+    return new Plan(reading.folder(), app, planned, intents, signs);
   }
 
   /** Whatever is made of it, a picture has to be one. */
@@ -201,17 +209,6 @@ public final class Planner {
               + (format.isEmpty() ? " isn't a picture." : " is a " + format + " picture."),
           "Name a PNG picture, square and 256 pixels wide at least.");
     }
-  }
-
-  private void notSigned(Common said) {
-    said.sign()
-        .ifPresent(
-            s ->
-                findings.add(
-                    RecipeCode.Z1014,
-                    s.where(),
-                    "Signing isn't in this version.",
-                    "Remove sign: for now."));
   }
 
   private void noTwoForOneFile() {

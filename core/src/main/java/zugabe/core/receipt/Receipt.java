@@ -1,8 +1,10 @@
 package zugabe.core.receipt;
 
 import java.util.List;
+import java.util.Optional;
 import zugabe.core.finding.Finding;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.core.sign.SignedBy;
 
 /**
  * What a build made, of what, by what. Nothing in it depends on when, where or by whom it was made.
@@ -27,6 +29,7 @@ public record Receipt(
    *
    * @param plan SHA-256 over everything that decided its bytes but the inputs' content
    * @param overrides values given for that run
+   * @param signature by whom it is signed; empty when it isn't
    */
   public record Row(
       String name,
@@ -35,7 +38,8 @@ public record Receipt(
       List<Used> inputs,
       String plan,
       List<ValueOverride> overrides,
-      List<Finding> findings) {}
+      List<Finding> findings,
+      Optional<SignedBy> signature) {}
 
   /** A file that was made; its path is relative to the output folder. */
   public record Made(String path, long size, String sha256) {}

@@ -3,11 +3,13 @@ package zugabe.core.recipe;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import zugabe.bytes.Regex;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.shape.Binding;
 import zugabe.core.shape.Field;
+import zugabe.core.shape.ListShape;
 import zugabe.core.shape.RecordShape;
 import zugabe.core.shape.Reference;
 import zugabe.core.shape.Shape;
@@ -17,9 +19,15 @@ import zugabe.core.shape.TextShape;
 /**
  * A signing key.
  *
+ * @param alias in the store; empty where it holds one key
  * @param password where the password comes from, never the password itself
+ * @param timestamp addresses of authorities that vouch for the time, in the order they are asked
  */
-public record KeySpec(Located<String> store, Located<String> alias, Located<String> password) {
+public record KeySpec(
+    Located<String> store,
+    Optional<Located<String>> alias,
+    Located<String> password,
+    List<Located<String>> timestamp) {
   /**
    * A secret's source. What is written instead is never repeated in a message: it may be the
    * secret.
@@ -62,10 +70,47 @@ public record KeySpec(Located<String> store, Located<String> alias, Located<Stri
         }
       };
 
+  /** A file, or a token, which this version can't use. */
+  private static final Shape<Located<String>> STORES =
+      new Shape<>() {
+        private final Shape<Located<String>> file = TextShape.any().naming(Reference.To.FILE);
+
+        @Override
+        public Located<String> bind(SourceNode node, Binding binding) {
+          if (node instanceof SourceNode.Text text && text.value().startsWith("pkcs11:")) {
+            binding
+                .findings()
+                .add(
+                    RecipeCode.Z1014,
+                    node.where(),
+                    "Keys on tokens aren't in this version.",
+                    "Name a file by store:.");
+            return new Located<>(text.value(), node.where(), true);
+          }
+          return file.bind(node, binding);
+        }
+
+        @Override
+        public Located<String> standIn(SourceNode near) {
+          return file.standIn(near);
+        }
+
+        @Override
+        public String form() {
+          return file.form();
+        }
+
+        @Override
+        public Map<String, Object> schema() {
+          return file.schema();
+        }
+      };
+
   private static final Field<Located<String>> STORE =
-      Field.required("store", TextShape.any().naming(Reference.To.FILE), "PKCS #12 file.");
+      Field.required("store", STORES, "PKCS #12 file, or OpenPGP key in armour.");
   private static final Field<Located<String>> ALIAS =
-      Field.required("alias", TextShape.any(), "The key's name in the store.");
+      Field.optional("alias", TextShape.any(), "The key's name in the store.")
+          .otherwise("the only one in it");
   private static final Field<Located<String>> PASSWORD =
       Field.optional(
               "password",
@@ -73,9 +118,17 @@ public record KeySpec(Located<String> store, Located<String> alias, Located<Stri
               "Where the password comes from: env:NAME, file:PATH, command:LINE or prompt.")
           .otherwise("prompt");
 
+  private static final Field<List<Located<String>>> TIMESTAMP =
+      Field.optional(
+          "timestamp",
+          new ListShape<>(
+              TextShape.matching(
+                  "an address such as http://time.gannet.example/", "https?://[^\\s]+")),
+          "Addresses of timestamp authorities (RFC 3161), in the order they are asked.");
+
   static final Shape<KeySpec> SHAPE =
       RecordShape.of(
           "a key",
-          List.of(STORE, ALIAS, PASSWORD),
-          v -> new KeySpec(v.of(STORE), v.of(ALIAS), v.of(PASSWORD)));
+          List.of(STORE, ALIAS, PASSWORD, TIMESTAMP),
+          v -> new KeySpec(v.of(STORE), v.maybe(ALIAS), v.of(PASSWORD), v.of(TIMESTAMP)));
 }

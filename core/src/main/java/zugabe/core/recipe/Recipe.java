@@ -52,8 +52,15 @@ public record Recipe(
       Map<String, MaterialsSpec> groups,
       Optional<Located<String>> inside) {}
 
-  /** What happens to what was made. */
-  public record Handover(Map<String, KeySpec> keys, Map<String, DestinationSpec> destinations) {}
+  /**
+   * What happens to what was made.
+   *
+   * @param sign the key that signs the list of checksums
+   */
+  public record Handover(
+      Map<String, KeySpec> keys,
+      Optional<Located<String>> sign,
+      Map<String, DestinationSpec> destinations) {}
 
   /** Groups of materials, by name. */
   public Map<String, MaterialsSpec> materials() {
@@ -91,6 +98,11 @@ public record Recipe(
           "programs", MapShape.named(ProgramSpec.SHAPE), "What can be started, by name.");
   private static final Field<Map<String, KeySpec>> KEYS =
       Field.optional("keys", MapShape.named(KeySpec.SHAPE), "Signing keys, by name.");
+  private static final Field<Located<String>> SIGN =
+      Field.optional(
+          "sign",
+          TextShape.any().naming(Reference.To.KEY),
+          "Name of the key that signs SHA256SUMS, the list of checksums.");
   private static final Field<Map<String, DestinationSpec>> DESTINATIONS =
       Field.optional(
           "destinations",
@@ -120,6 +132,7 @@ public record Recipe(
             MATERIALS,
             PROGRAMS,
             KEYS,
+            SIGN,
             deliverables,
             DESTINATIONS,
             ACCEPT),
@@ -131,7 +144,7 @@ public record Recipe(
               new Sources(v.of(ROOTS), v.of(MATERIALS), v.maybe(INSIDE)),
               v.of(PROGRAMS),
               Collections.unmodifiableMap(named),
-              new Handover(v.of(KEYS), v.of(DESTINATIONS)),
+              new Handover(v.of(KEYS), v.maybe(SIGN), v.of(DESTINATIONS)),
               v.of(ACCEPT),
               List.of(),
               v.where());
@@ -161,6 +174,15 @@ public record Recipe(
         .map(tree -> Variables.fill(tree, source.environment(), findings))
         .map(tree -> shape(words).bind(tree, binding))
         .map(recipe -> recipe.with(binding.references()).checked(words, findings));
+  }
+
+  /** Only a recipe's keys: whatever else is in it may be wrong. */
+  public static Map<String, KeySpec> keys(Source source, Findings findings) {
+    return RecipeParser.parse(source.file(), source.text(), findings)
+        .map(tree -> Variables.fill(tree, source.environment(), new Findings()))
+        .flatMap(tree -> tree.value(KEYS.key()))
+        .map(node -> KEYS.shape().bind(node, new Binding(findings)))
+        .orElse(Map.of());
   }
 
   private Recipe with(List<Reference> named) {

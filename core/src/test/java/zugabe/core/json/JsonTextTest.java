@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.testng.annotations.Test;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.RecordedCode;
@@ -16,6 +17,7 @@ import zugabe.core.finding.Where;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.receipt.Sums;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.core.sign.SignedBy;
 
 public final class JsonTextTest {
   @Test
@@ -54,7 +56,8 @@ public final class JsonTextTest {
             List.of(new Receipt.Used("lib", 1, 2, "11")),
             "22",
             List.of(new ValueOverride("a", "b")),
-            List.of(finding));
+            List.of(finding),
+            Optional.of(new SignedBy("release", "jar", "CN=A", "SHA256withRSA", "00", true)));
     Receipt receipt = new Receipt("1", "d", "A", "2", List.of(row), List.of("old.jar"));
     assertThat(ReceiptJson.read(ReceiptJson.write(receipt))).isEqualTo(receipt);
     assertThat(Sums.of(receipt)).isEqualTo("00  a.jar\n");

@@ -95,6 +95,21 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
     return text.toString().getBytes(StandardCharsets.UTF_8);
   }
 
+  /** A section's bytes, with the blank line that ends it. */
+  public static byte[] section(String name, List<Attribute> attributes) {
+    StringBuilder text = new StringBuilder();
+    line(text, new Attribute("Name", name));
+    attributes.forEach(a -> line(text, a));
+    return text.append("\r\n").toString().getBytes(StandardCharsets.UTF_8);
+  }
+
+  /** Main attributes' bytes in just this order, with the blank line that ends them. */
+  public static byte[] main(List<Attribute> attributes) {
+    StringBuilder text = new StringBuilder();
+    attributes.forEach(a -> line(text, a));
+    return text.append("\r\n").toString().getBytes(StandardCharsets.UTF_8);
+  }
+
   private static void line(StringBuilder text, Attribute attribute) {
     String rest = attribute.name() + ": " + attribute.value();
     String start = "";

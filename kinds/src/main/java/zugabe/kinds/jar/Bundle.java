@@ -20,6 +20,7 @@ import zugabe.core.kind.Input;
 import zugabe.core.kind.Output;
 import zugabe.core.kind.Report;
 import zugabe.core.kind.Report.Treatment;
+import zugabe.core.kind.Supply;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Library;
 import zugabe.core.scripts.Places;
@@ -145,12 +146,12 @@ final class Bundle {
   }
 
   /** What is to be written. All inputs count for the first file. */
-  List<Output> outputs(List<Input> inputs) {
+  List<Output> outputs(List<Input> inputs, Supply supply) throws IOException {
     if (own.oneFile()) {
-      return List.of(new Output(own.file(), 0644, zip(), inputs));
+      return List.of(new Output(own.file(), 0644, zip(supply), inputs));
     }
     List<Output> outputs = new ArrayList<>();
-    outputs.add(new Output(prefix() + jarName(), 0644, jar.layout(), inputs));
+    outputs.add(new Output(prefix() + jarName(), 0644, jar.layout(supply), inputs));
     for (Entry other : others) {
       Layout layout = Layout.copyOf(other.path(), ((Entry.RegularFile) other).content());
       outputs.add(new Output(prefix() + other.path(), other.mode(), layout, List.of()));
@@ -158,9 +159,9 @@ final class Bundle {
     return outputs;
   }
 
-  private Layout zip() {
+  private Layout zip(Supply supply) throws IOException {
     InstallTree.Builder tree = InstallTree.builder(plan.time());
-    tree.put(new Entry.BuiltFile(folder() + jarName(), 0644, plan.time(), jar.layout()));
+    tree.put(new Entry.BuiltFile(folder() + jarName(), 0644, plan.time(), jar.layout(supply)));
     others.forEach(f -> tree.put(f.at(folder() + f.path())));
     return ZipTree.layout(
         tree.sorted(Comparator.naturalOrder()), own.style().packing().packing(), 1);

@@ -33,6 +33,7 @@ import zugabe.core.recipe.Common;
 import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
+import zugabe.core.sign.SignatureForm;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Proposal;
 import zugabe.core.survey.Wishes;
@@ -153,7 +154,12 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
   }
 
   @Override
-  public List<Output> assemble(Checked checked, Supply supply) {
+  public List<SignatureForm> signatures() {
+    return List.of(SignatureForm.IN_JAR, SignatureForm.BESIDE);
+  }
+
+  @Override
+  public List<Output> assemble(Checked checked, Supply supply) throws IOException {
     Part part = checked.planned().parts().get(0);
     Inputs inputs =
         new Inputs()
@@ -161,7 +167,7 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
             .libraries(part.materials().libraries());
     part.materials().natives().values().forEach(files -> files.forEach(inputs::file));
     inputs.file(checked.planned().own(JarDeliverable.class).style().manifest().map(m -> m.file()));
-    return checked.bundle().outputs(inputs.list());
+    return checked.bundle().outputs(inputs.list(), supply);
   }
 
   @Override

@@ -39,6 +39,7 @@ import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.RehearsalCode;
 import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
+import zugabe.core.sign.SignatureForm;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Proposal;
 import zugabe.core.tree.InstallTree;
@@ -175,7 +176,12 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
   }
 
   @Override
-  public List<Output> assemble(Checked checked, Supply supply) {
+  public List<SignatureForm> signatures() {
+    return List.of(SignatureForm.IN_JAR, SignatureForm.BESIDE);
+  }
+
+  @Override
+  public List<Output> assemble(Checked checked, Supply supply) throws IOException {
     WarDeliverable own = checked.planned().own(WarDeliverable.class);
     Materials materials = checked.planned().parts().get(0).materials();
     Inputs inputs =
@@ -188,7 +194,8 @@ public final class WarKind implements Kind<Keys, WarKind.Checked> {
         new Output(
             own.file(),
             0644,
-            ZipTree.layout(checked.tree(), own.style().packing().packing(), ALIGNMENT),
+            ZipTree.layout(
+                supply.signed(checked.tree()), own.style().packing().packing(), ALIGNMENT),
             inputs.list()));
   }
 

@@ -1,0 +1,140 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.OutputStream;
+import java.math.BigInteger;
+import java.nio.file.Files;
+import java.security.KeyPair;
+import java.security.KeyPairGenerator;
+import java.security.KeyStore;
+import java.security.cert.Certificate;
+import java.security.cert.X509Certificate;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Date;
+import javax.security.auth.x500.X500Principal;
+import org.bouncycastle.cert.jcajce.JcaX509CertificateConverter;
+import org.bouncycastle.cert.jcajce.JcaX509v3CertificateBuilder;
+import org.bouncycastle.operator.jcajce.JcaContentSignerBuilder;
+
+/** Keys that tests make for themselves, and a password that must never show. */
+final class Keys {
+  static final String PASSWORD = "seven slow herons 48";
+  static final String SUBJECT = "CN=Release Desk,O=Gannet Harbour Works,C=GB";
+
+  private Keys() {}
+
+  /** With an application, and a recipe that keys are added to. */
+  static Workspace workspace() throws Exception {
+    return Workspace.withProgram();
+  }
+
+  static Program program(Workspace w) {
+    return w.program().with("KEY_PASSWORD", PASSWORD);
+  }
+
+  /** Makes a key in the folder {@code keys}, and names it in the recipe. */
+  static void make(Workspace w, String name, String purpose, String strength) throws Exception {
+    boolean open = purpose.equals("openpgp");
+    Program.Result r =
+        program(w)
+            .zugabe(
+                "key",
+                "new",
+                name,
+                "--for",
+                purpose,
+                "--algorithm",
+                strength,
+                "--subject",
+                open ? "Release Desk <desk@gannet.example>" : SUBJECT,
+                "--password",
+                "env:KEY_PASSWORD");
+    assertThat(r.exit()).as(r.all()).isZero();
+  }
+
+  /** Puts a second entry of a name into an archive, behind the first one. */
+  static void twice(Workspace w, String archive, String name) throws Exception {
+    String script =
+        "import sys,zipfile,warnings\nwarnings.simplefilter('ignore')\n"
+            + "a=zipfile.ZipFile(sys.argv[1],'a')\na.writestr(sys.argv[2],b'x')\na.close()\n";
+    Program.Result r = w.program().run("python3", "-c", script, archive, name);
+    assertThat(r.exit()).as(r.all()).isZero();
+  }
+
+  /** What a store is to be like. */
+  record Like(String algorithm, int bits, Instant from, Instant until, String signature) {
+    static Like good() {
+      return new Like(
+          "RSA",
+          2048,
+          Instant.now().minus(Duration.ofDays(1)),
+          Instant.now().plus(Duration.ofDays(3650)),
+          "SHA256withRSA");
+    }
+
+    Like valid(Instant begin, Instant end) {
+      return new Like(algorithm, bits, begin, end, signature);
+    }
+
+    Like sized(int size) {
+      return new Like(algorithm, size, from, until, signature);
+    }
+  }
+
+  private static KeyPair pair(Like like) throws Exception {
+    KeyPairGenerator pairs = KeyPairGenerator.getInstance(like.algorithm());
+    pairs.initialize(like.bits());
+    return pairs.generateKeyPair();
+  }
+
+  private static X509Certificate certificate(
+      KeyPair pair, X500Principal subject, KeyPair issuer, X500Principal by, Like like)
+      throws Exception {
+    return new JcaX509CertificateConverter()
+        .getCertificate(
+            new JcaX509v3CertificateBuilder(
+                    by,
+                    BigInteger.valueOf(System.nanoTime()),
+                    Date.from(like.from()),
+                    Date.from(like.until()),
+                    subject,
+                    pair.getPublic())
+                .build(new JcaContentSignerBuilder(like.signature()).build(issuer.getPrivate())));
+  }
+
+  /** A store by the runtime, and its line in the recipe. */
+  static void store(Workspace w, String name, String type, Like like) throws Exception {
+    KeyPair pair = pair(like);
+    X500Principal subject = new X500Principal(SUBJECT);
+    Certificate[] chain = {certificate(pair, subject, pair, subject, like)};
+    store(w, name, type, pair, chain);
+  }
+
+  /** A store whose certificate is of another key. */
+  static void mismatched(Workspace w, String name) throws Exception {
+    KeyPair other = pair(Like.good());
+    X500Principal subject = new X500Principal(SUBJECT);
+    Certificate[] chain = {certificate(other, subject, other, subject, Like.good())};
+    store(w, name, "PKCS12", pair(Like.good()), chain);
+  }
+
+  private static void store(
+      Workspace w, String name, String type, KeyPair pair, Certificate[] chain) throws Exception {
+    KeyStore store = KeyStore.getInstance(type);
+    store.load(null, null);
+    store.setKeyEntry(name, pair.getPrivate(), PASSWORD.toCharArray(), chain);
+    Files.createDirectories(w.path("keys"));
+    try (OutputStream out = Files.newOutputStream(w.path("keys/" + name + ".p12"))) {
+      store.store(out, PASSWORD.toCharArray());
+    }
+    String recipe = Files.readString(w.path("zugabe.yaml"));
+    String line = "  " + name + ": {store: keys/" + name + ".p12, password: env:KEY_PASSWORD}\n";
+    w.write(
+        "zugabe.yaml",
+        recipe.contains("keys:\n")
+            ? recipe.replace("keys:\n", "keys:\n" + line)
+            : recipe + "keys:\n" + line);
+  }
+}

@@ -1,0 +1,92 @@
+package zugabe.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import picocli.CommandLine.Model.CommandSpec;
+import zugabe.core.Signatures;
+import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
+import zugabe.core.sign.FileSigning;
+import zugabe.core.sign.SignedBy;
+
+/** Signs a file. */
+final class SignVerb implements Verb {
+  private static final String KEY = "--key";
+  private static final String BESIDE = "--beside";
+  private static final String REPLACE = "--replace";
+  private static final String ADD = "--add";
+  private static final String TO = "--to";
+  private static final String TIMESTAMP = "--timestamp";
+
+  @Override
+  public String name() {
+    return "sign";
+  }
+
+  @Override
+  public CommandSpec spec() {
+    CommandSpec spec =
+        Options.command(
+            name(),
+            "Signs a file that somebody else built: a jar in itself, anything else by a signature beside it (.asc by an OpenPGP key, else .p7s).",
+            "zugabe sign other.jar --key release",
+            "zugabe sign SHA256SUMS --key packages");
+    spec.addOption(KeyOptions.value(KEY, "NAME", "The key's name in the recipe."));
+    spec.addOption(Options.flag(BESIDE, "", "Write the signature beside a jar, too."));
+    spec.addOption(Options.flag(REPLACE, "", "Replace signatures that are in it."));
+    spec.addOption(Options.flag(ADD, "", "Add to signatures that are in it."));
+    spec.addOption(
+        KeyOptions.file(
+            TO, "FILE", "The signed file, or the signature. Default: the file itself."));
+    spec.addOption(
+        KeyOptions.several(
+            TIMESTAMP,
+            String.class,
+            "ADDRESS",
+            "Timestamp authority (RFC 3161); several are asked in order. Default: those of the key."));
+    KeyOptions.recipe(spec);
+    spec.addOption(Options.jobs());
+    spec.addOption(Options.json());
+    spec.addPositional(Options.one("FILE", "1", "The file."));
+    return spec;
+  }
+
+  @Override
+  public int run(Given given) throws IOException {
+    String key =
+        given.<String>value(KEY).orElseThrow(() -> given.wrong("say by which key: --key NAME"));
+    if (given.flag(REPLACE) && given.flag(ADD)) {
+      throw given.wrong("--replace and --add exclude each other");
+    }
+    try (ProgressLine progress = given.progress()) {
+      Zugabe zugabe = given.zugabe(progress);
+      Signatures.Signing how =
+          new Signatures.Signing(
+              key,
+              new FileSigning.Manner(given.flag(BESIDE), given.flag(REPLACE), given.flag(ADD)),
+              given.<Path>value(TO),
+              given.<List<String>>value(TIMESTAMP).orElse(List.of()));
+      Answer.Sign answer =
+          zugabe
+              .signatures(KeyOptions.keying(zugabe, given))
+              .sign(Path.of(given.positional().orElseThrow()), how);
+      return given.answer(
+          zugabe, answer, () -> answer.by().ifPresent(by -> print(given, answer, by)));
+    }
+  }
+
+  private static void print(Given given, Answer.Sign answer, SignedBy by) {
+    given
+        .terminal()
+        .out()
+        .println(
+            "Signed: "
+                + Visible.text(answer.written())
+                + "\n  by "
+                + Visible.text(by.subject())
+                + "\n  "
+                + by.algorithm()
+                + (by.stamped() ? ", with a timestamp" : ""));
+  }
+}

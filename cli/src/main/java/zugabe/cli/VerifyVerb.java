@@ -1,0 +1,83 @@
+package zugabe.cli;
+
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.file.Path;
+import java.util.List;
+import picocli.CommandLine.Model.CommandSpec;
+import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
+import zugabe.core.keys.KeyJudge;
+import zugabe.core.sign.Verdict;
+
+/** Verifies files. */
+final class VerifyVerb implements Verb {
+  private static final String TRUST = "--trust";
+
+  @Override
+  public String name() {
+    return "verify";
+  }
+
+  @Override
+  public CommandSpec spec() {
+    CommandSpec spec =
+        Options.command(
+            name(),
+            "Tells whether files are whole, who signed them, and who vouches for the signer. Ends with 0 only when all of it is good.",
+            "zugabe verify other.jar --trust release.pem",
+            "zugabe verify out/SHA256SUMS");
+    spec.addOption(
+        KeyOptions.several(
+            TRUST,
+            Path.class,
+            "FILE",
+            "Certificates or OpenPGP keys that you trust, besides the system's and the recipe's own."));
+    KeyOptions.recipe(spec);
+    spec.addOption(Options.jobs());
+    spec.addOption(Options.json());
+    spec.addPositional(Options.names("Files, or signatures beside them."));
+    return spec;
+  }
+
+  @Override
+  public int run(Given given) throws IOException {
+    if (given.names().isEmpty()) {
+      throw given.wrong("name a file");
+    }
+    try (ProgressLine progress = given.progress()) {
+      Zugabe zugabe = given.zugabe(progress);
+      Answer.Verify answer =
+          zugabe
+              .signatures(KeyOptions.keying(zugabe, given))
+              .verify(
+                  given.names().stream().map(Path::of).toList(),
+                  given.<List<Path>>value(TRUST).orElse(List.of()));
+      return given.answer(
+          zugabe, answer, () -> answer.verdicts().forEach(v -> print(given.terminal().out(), v)));
+    }
+  }
+
+  private static void print(PrintStream out, Verdict verdict) {
+    out.println(
+        Visible.text(verdict.file())
+            + ": "
+            + (verdict.whole()
+                ? "✓ whole"
+                : verdict.signers().isEmpty() ? "✗ not verified" : "✗ not whole"));
+    for (Verdict.Signer s : verdict.signers()) {
+      Table table = new Table();
+      table.row("signed by", s.subject());
+      if (!s.issuer().isEmpty()) {
+        table.row("issued by", s.issuer().equals(s.subject()) ? "itself" : s.issuer());
+      }
+      table.row(
+          "vouched for by",
+          s.anchor().map(a -> a.equals(s.subject()) ? "you" : a).orElse("nobody you trust"));
+      table.row("algorithm", s.algorithm() + ", key: " + s.strength());
+      table.row("fingerprint", s.fingerprint());
+      s.stamped().ifPresent(t -> table.row("signed on", KeyJudge.day(t) + ", by a timestamp"));
+      table.print(out, "  ");
+    }
+  }
+}

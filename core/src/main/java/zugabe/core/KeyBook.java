@@ -1,0 +1,106 @@
+package zugabe.core;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.bytes.Regex;
+import zugabe.core.finding.Findings;
+import zugabe.core.recipe.KeySpec;
+import zugabe.core.recipe.Recipe;
+
+/** The keys of the recipe that is here or above; whatever else is in it may be wrong. */
+final class KeyBook {
+  private final Surroundings around;
+  private final Optional<Path> file;
+
+  /**
+   * @param file the recipe's; empty when there is none
+   */
+  KeyBook(Surroundings around, Optional<Path> file) {
+    this.around = around;
+    this.file = file;
+  }
+
+  /** Folder that stores are relative to. */
+  Path folder() {
+    return file.map(Path::getParent).orElse(around.here());
+  }
+
+  Map<String, KeySpec> keys(Findings findings) throws IOException {
+    if (file.isEmpty()) {
+      return Map.of();
+    }
+    return keys(Files.readString(file.get()), findings);
+  }
+
+  private Map<String, KeySpec> keys(String text, Findings findings) {
+    return Recipe.keys(
+        new Recipe.Source(
+            around.shown(file.orElseThrow()), text, java.util.List.of(), around.environment()),
+        findings);
+  }
+
+  /** The line that names a key. */
+  static String line(String name, String store, String password) {
+    return "  " + name + ": {store: " + quoted(store) + ", password: " + quoted(password) + "}";
+  }
+
+  private static String quoted(String text) {
+    return Regex.matches(text, "[A-Za-z0-9_./-]+(:[A-Za-z0-9_./-]+)?")
+        ? text
+        : '"' + text.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
+  }
+
+  /**
+   * Adds a key to the recipe.
+   *
+   * @return false when there is no recipe, or it is written so that a line can't be added
+   */
+  boolean add(String name, String line) throws IOException {
+    if (file.isEmpty()) {
+      return false;
+    }
+    String text = Files.readString(file.get());
+    Findings before = new Findings();
+    if (keys(text, before).containsKey(name) || before.hasErrors()) {
+      return false;
+    }
+    String with = with(text, line);
+    Findings after = new Findings();
+    if (!keys(with, after).containsKey(name) || after.hasErrors()) {
+      return false;
+    }
+    Path part = Files.createTempFile(folder(), ".zugabe", ".part");
+    try {
+      Files.writeString(part, with);
+      Files.move(
+          part,
+          file.get(),
+          java.nio.file.StandardCopyOption.ATOMIC_MOVE,
+          java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+    } finally {
+      Files.deleteIfExists(part);
+    }
+    return true;
+  }
+
+  private static String with(String text, String line) {
+    String end = text.contains("\r\n") ? "\r\n" : "\n";
+    StringBuilder out = new StringBuilder();
+    boolean added = false;
+    for (String one : text.split("(?<=\n)", -1)) {
+      out.append(one);
+      if (!added && Regex.matches(one.stripTrailing(), "keys:(\\s*#.*)?")) {
+        out.append(one.endsWith("\n") ? "" : end).append(line).append(end);
+        added = true;
+      }
+    }
+    if (!added) {
+      out.append(text.isEmpty() || text.endsWith("\n") ? "" : end);
+      out.append(end).append("keys:").append(end).append(line).append(end);
+    }
+    return out.toString();
+  }
+}

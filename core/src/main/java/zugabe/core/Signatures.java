@@ -1,0 +1,202 @@
+package zugabe.core;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zugabe.core.answer.Answer;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Located;
+import zugabe.core.finding.Where;
+import zugabe.core.keys.KeyFile;
+import zugabe.core.keys.KeyRing;
+import zugabe.core.keys.OpenPgpKey;
+import zugabe.core.keys.Secrets;
+import zugabe.core.keys.SigningKey;
+import zugabe.core.keys.X509Key;
+import zugabe.core.making.WholeFile;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.MaterialCode;
+import zugabe.core.materials.ReadExtent;
+import zugabe.core.recipe.KeySpec;
+import zugabe.core.sign.Beside;
+import zugabe.core.sign.FileSigning;
+import zugabe.core.sign.FileVerification;
+import zugabe.core.sign.Stamping;
+import zugabe.core.sign.Trust;
+import zugabe.core.sign.Verdict;
+import zugabe.core.work.Workers;
+
+/** Signs and verifies files. */
+public final class Signatures {
+  private static final int ANSWER_MILLIS = 20_000;
+
+  private final Surroundings around;
+  private final Keying keying;
+  private final Clock clock = Clock.systemUTC();
+
+  Signatures(Surroundings around, Keying keying) {
+    this.around = around;
+    this.keying = keying;
+  }
+
+  /**
+   * How a file is signed.
+   *
+   * @param key its name in the recipe
+   * @param to the signed file; empty for the file itself
+   * @param timestamps addresses of authorities; none for those of the key
+   */
+  public record Signing(
+      String key, FileSigning.Manner manner, Optional<Path> to, List<String> timestamps) {}
+
+  /** Signs a file. Whatever fails, the file stays as it was. */
+  public Answer.Sign sign(Path file, Signing how) throws IOException {
+    Findings findings = new Findings();
+    String shown = around.shown(file);
+    Path path = around.here().resolve(file).normalize();
+    Optional<FileContent> content = content(path, shown, findings);
+    if (content.isEmpty()) {
+      return new Answer.Sign(findings.sorted(), shown, "", Optional.empty());
+    }
+    try (Secrets secrets = keying.secrets();
+        Workers workers = Workers.of(around.jobs())) {
+      KeyRing ring = keying.ring(secrets, findings);
+      Where where = Where.file("key " + how.key());
+      Optional<SigningKey> key = ring.open(how.key(), where, findings);
+      if (key.isEmpty() || findings.hasErrors()) {
+        return new Answer.Sign(findings.sorted(), shown, "", Optional.empty());
+      }
+      List<String> authorities =
+          how.timestamps().isEmpty()
+              ? ring.spec(how.key(), where, findings).orElseThrow().timestamp().stream()
+                  .map(Located::value)
+                  .toList()
+              : how.timestamps();
+      Stamping stamping =
+          new Stamping(authorities, ANSWER_MILLIS, clock, Where.file(shown), findings);
+      around.progress().at("signing " + shown, 0, 0);
+      Optional<FileSigning.Made> made =
+          new FileSigning(shown, content.get(), workers, findings)
+              .with(key.get(), how.manner(), stamping);
+      if (made.isEmpty()) {
+        return new Answer.Sign(findings.sorted(), shown, "", Optional.empty());
+      }
+      FileSigning.unstamped(key.get(), stamping, Where.file(shown), findings);
+      Path to =
+          how.to()
+              .map(around.here()::resolve)
+              .orElse(path.resolveSibling(path.getFileName() + made.get().ending()));
+      WholeFile.write(made.get().layout(), to, workers, around.progress());
+      return new Answer.Sign(
+          findings.sorted(), shown, around.shown(to), Optional.of(made.get().by()));
+    }
+  }
+
+  private static Optional<FileContent> content(Path path, String shown, Findings findings)
+      throws IOException {
+    if (Files.isRegularFile(path)) {
+      return Optional.of(new FileContent(path, shown, Files.size(path), ReadExtent.IN_PART));
+    }
+    findings.add(
+        MaterialCode.Z2003,
+        Where.file(shown),
+        Files.isDirectory(path) ? "It is a folder." : "There is no such file.",
+        "Check the name.");
+    return Optional.empty();
+  }
+
+  /**
+   * Verifies files.
+   *
+   * @param trusted files with certificates or OpenPGP keys that are trusted, too
+   */
+  public Answer.Verify verify(List<Path> files, List<Path> trusted) throws IOException {
+    Findings findings = new Findings();
+    Trust trust = Trust.ofSystem();
+    for (Path one : trusted) {
+      trusted(one, trust, findings);
+    }
+    own(trust);
+    List<Verdict> verdicts = new ArrayList<>();
+    try (Workers workers = Workers.of(around.jobs())) {
+      FileVerification verification =
+          new FileVerification(trust, clock.instant(), workers, findings);
+      for (Path file : files) {
+        Path path = around.here().resolve(signed(file)).normalize();
+        String shown = around.shown(path);
+        Optional<FileContent> content = content(path, shown, findings);
+        if (content.isPresent()) {
+          around.progress().at("verifying " + shown, 0, 0);
+          verdicts.add(verification.of(shown, content.get(), beside(path, file)));
+        }
+      }
+    }
+    return new Answer.Verify(findings.sorted(), verdicts);
+  }
+
+  /** A signature that is named stands for the file that it is about. */
+  private Path signed(Path file) {
+    String name = file.getFileName().toString();
+    boolean is = name.endsWith(Beside.OPENPGP) || name.endsWith(Beside.CMS);
+    Path about = file.resolveSibling(name.substring(0, Math.max(1, name.length() - 4)));
+    return is && Files.isRegularFile(around.here().resolve(about)) ? about : file;
+  }
+
+  private List<FileVerification.Signature> beside(Path path, Path named) throws IOException {
+    List<FileVerification.Signature> found = new ArrayList<>();
+    for (String ending : List.of(Beside.OPENPGP, Beside.CMS)) {
+      Path file = path.resolveSibling(path.getFileName() + ending);
+      boolean other = !signed(named).equals(named) && !named.toString().endsWith(ending);
+      if (Files.isRegularFile(file) && !other) {
+        String shown = around.shown(file);
+        found.add(
+            new FileVerification.Signature(
+                shown, new FileContent(file, shown, Files.size(file), ReadExtent.IN_PART)));
+      }
+    }
+    return found;
+  }
+
+  private void trusted(Path file, Trust trust, Findings findings) {
+    String shown = around.shown(file);
+    try {
+      byte[] bytes = Files.readAllBytes(around.here().resolve(file));
+      if (new String(bytes, java.nio.charset.StandardCharsets.US_ASCII)
+          .contains("-----BEGIN PGP P")) {
+        trust.addOpenPgp(bytes);
+      } else {
+        trust.add(Trust.read(bytes));
+      }
+    } catch (IOException e) {
+      findings.add(
+          MaterialCode.Z2003,
+          Where.file(shown),
+          "It holds no certificate and no OpenPGP key that can be read.",
+          "Name a certificate (PEM or DER) or a public key in armour.");
+    }
+  }
+
+  /** The recipe's own keys are trusted, as far as they open without asking anybody. */
+  private void own(Trust trust) throws IOException {
+    Findings ignored = new Findings();
+    try (Secrets secrets = keying.silent()) {
+      KeyRing ring = keying.ring(secrets, ignored);
+      for (String name : ring.names()) {
+        KeySpec spec = ring.spec(name, Where.file(name), ignored).orElseThrow();
+        Optional<KeyFile> file = ring.file(spec, ignored);
+        if (file.filter(KeyFile::isOpenPgp).isPresent()) {
+          trust.addOpenPgp(file.get().bytes());
+        } else if (file.isPresent()) {
+          Optional<SigningKey> key = ring.open(name, Where.file(name), ignored);
+          if (key.isPresent() && !(key.get() instanceof OpenPgpKey)) {
+            trust.add(List.of(((X509Key) key.get()).certificate()));
+          }
+        }
+      }
+    }
+  }
+}

@@ -1,0 +1,104 @@
+package zugabe.core;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.time.Clock;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.finding.Finding;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Located;
+import zugabe.core.finding.Severity;
+import zugabe.core.keys.KeyCode;
+import zugabe.core.keys.KeyRing;
+import zugabe.core.keys.Secrets;
+import zugabe.core.keys.SigningKey;
+import zugabe.core.keys.X509Key;
+import zugabe.core.kind.Registry;
+import zugabe.core.making.Signers;
+import zugabe.core.plan.Planned;
+import zugabe.core.recipe.KeySpec;
+import zugabe.core.sign.FileSigning;
+import zugabe.core.sign.SignatureForm;
+import zugabe.core.sign.Stamping;
+
+/** Which keys sign what, opened before anything is written. */
+final class SigningPlan {
+  private static final int ANSWER_MILLIS = 20_000;
+
+  private final Planning.Checked checked;
+  private final Registry kinds;
+  private final KeyRing ring;
+  private final Clock clock;
+  private final Findings findings;
+
+  private SigningPlan(
+      Planning.Checked checked, Registry kinds, Secrets secrets, Clock clock, Findings findings) {
+    this.checked = checked;
+    this.kinds = kinds;
+    this.ring =
+        new KeyRing(checked.plan().folder(), checked.handover().keys(), secrets, clock.instant());
+    this.clock = clock;
+    this.findings = findings;
+  }
+
+  /** Opens what is needed; what can't be is in the findings. */
+  static Signers open(
+      Planning.Checked checked, Registry kinds, Secrets secrets, Clock clock, Findings findings)
+      throws IOException {
+    return new SigningPlan(checked, kinds, secrets, clock, findings).run();
+  }
+
+  /** Looks at the keys that open without asking anybody; that others don't is a note. */
+  static void look(
+      Planning.Checked checked, Surroundings around, Registry kinds, Findings findings) {
+    // with other errors there is no plan yet, and a missing store was told
+    if (!checked.signs() || findings.hasErrors()) {
+      return;
+    }
+    Findings seen = new Findings();
+    try (Secrets silent =
+        new Secrets(checked.plan().folder(), around.environment(), Secrets.Asking.NOBODY)) {
+      open(checked, kinds, silent, Clock.systemUTC(), seen);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    for (Finding f : seen.sorted()) {
+      boolean closed = f.code() == KeyCode.Z0101;
+      findings.add(
+          closed ? new Finding(f.code(), Severity.NOTE, f.where(), f.what(), f.why(), f.fix()) : f);
+    }
+  }
+
+  private Signers run() throws IOException {
+    Map<String, Signers.Signer> signers = new LinkedHashMap<>();
+    for (Planned d : checked.plan().deliverables()) {
+      Located<String> sign = checked.plan().signs().get(d.name());
+      if (sign != null) {
+        List<SignatureForm> forms = kinds.of(d.kind()).signatures();
+        signer(sign, forms.contains(SignatureForm.IN_JAR)).ifPresent(s -> signers.put(d.name(), s));
+      }
+    }
+    Optional<Signers.Signer> sums =
+        checked.handover().sign().isPresent()
+            ? signer(checked.handover().sign().get(), false)
+            : Optional.empty();
+    return new Signers(signers, sums);
+  }
+
+  private Optional<Signers.Signer> signer(Located<String> name, boolean jar) throws IOException {
+    Optional<SigningKey> key = ring.open(name.value(), name.where(), findings);
+    if (key.isEmpty()) {
+      return Optional.empty();
+    }
+    KeySpec spec = ring.spec(name.value(), name.where(), findings).orElseThrow();
+    List<String> authorities = spec.timestamp().stream().map(Located::value).toList();
+    Stamping stamping =
+        new Stamping(authorities, ANSWER_MILLIS, clock, spec.store().where(), findings);
+    FileSigning.unstamped(key.get(), stamping, spec.store().where(), findings);
+    return Optional.of(
+        new Signers.Signer(key.get(), jar && key.get() instanceof X509Key, stamping));
+  }
+}

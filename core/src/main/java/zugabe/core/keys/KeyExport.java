@@ -1,0 +1,66 @@
+package zugabe.core.keys;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.CharBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.cert.X509Certificate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Base64;
+import java.util.List;
+import org.bouncycastle.openpgp.PGPPublicKey;
+import org.bouncycastle.openpgp.PGPPublicKeyRing;
+
+/** What leaves a key store. */
+public final class KeyExport {
+  private static final int LINE = 64;
+
+  private KeyExport() {}
+
+  /** What others need to verify: certificates as PEM (RFC 7468), or an OpenPGP public key. */
+  public static byte[] open(SigningKey key) throws IOException {
+    if (key instanceof OpenPgpKey open) {
+      List<PGPPublicKey> keys = new ArrayList<>();
+      open.ring().getPublicKeys().forEachRemaining(keys::add);
+      return NewOpenPgp.armour(new PGPPublicKeyRing(keys));
+    }
+    StringBuilder text = new StringBuilder();
+    for (X509Certificate certificate : ((X509Key) key).chain()) {
+      text.append(pem("CERTIFICATE", X509Key.encoded(certificate)));
+    }
+    return text.toString().getBytes(StandardCharsets.US_ASCII);
+  }
+
+  /** The text form of a structure (RFC 7468). */
+  static String pem(String label, byte[] bytes) {
+    return "-----BEGIN "
+        + label
+        + "-----\n"
+        + Base64.getMimeEncoder(LINE, new byte[] {'\n'}).encodeToString(bytes)
+        + "\n-----END "
+        + label
+        + "-----\n";
+  }
+
+  /** Writes what everybody may read. */
+  public static void write(Path file, byte[] bytes) throws IOException {
+    if (file.toAbsolutePath().getParent() != null) {
+      Files.createDirectories(file.toAbsolutePath().getParent());
+    }
+    Files.write(file, bytes);
+  }
+
+  /** Writes a password into a new file that only its owner can read. */
+  public static void writeSecret(Path file, Secret secret) throws IOException {
+    ByteBuffer bytes = StandardCharsets.UTF_8.encode(CharBuffer.wrap(secret.chars()));
+    ByteArrayOutputStream line = new ByteArrayOutputStream();
+    line.write(bytes.array(), bytes.arrayOffset(), bytes.limit());
+    line.write('\n');
+    Arrays.fill(bytes.array(), (byte) 0);
+    NewKey.write(file.toAbsolutePath(), line.toByteArray());
+  }
+}

@@ -1,0 +1,124 @@
+package zugabe.core.keys;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+
+/** What is to be said of a key before something is signed with it. */
+public final class KeyJudge {
+  /** Getting a certificate takes days, and telling everybody takes weeks. */
+  private static final int SOON_DAYS = 60;
+
+  private static final int RSA_BITS = 2048;
+  private static final int EC_BITS = 224;
+
+  /** Google Play: "Your key must expire after 22 October 2033". */
+  static final LocalDate ANDROID_UNTIL = LocalDate.of(2033, 10, 22);
+
+  private KeyJudge() {}
+
+  /** Whether it may sign now; why not, and what comes soon, is in the findings. */
+  public static boolean look(SigningKey key, Instant now, Where where, Findings findings) {
+    boolean good = true;
+    String weak = weak(key);
+    if (!weak.isEmpty()) {
+      findings.add(
+          KeyCode.Z0109,
+          where,
+          "The key \"" + key.name() + "\" is " + weak + ".",
+          "Make a new one: zugabe key new.");
+      good = false;
+    }
+    boolean early = now.isBefore(key.from());
+    boolean late = key.until().filter(u -> now.isAfter(u)).isPresent();
+    if (early || late) {
+      findings.add(
+          KeyCode.Z0107,
+          where,
+          "The certificate of the key \""
+              + key.name()
+              + "\" "
+              + (early
+                  ? "isn't valid before " + day(key.from()) + "."
+                  : "ended on " + day(key.until().orElseThrow()) + "."),
+          early ? "Check this machine's clock." : "Get a new certificate: zugabe key request.");
+      return false;
+    }
+    long left = daysLeft(key, now);
+    if (left < SOON_DAYS) {
+      findings.add(
+          KeyCode.Z0108,
+          where,
+          "The certificate of the key \""
+              + key.name()
+              + "\" ends on "
+              + day(key.until().orElseThrow())
+              + ", in "
+              + left
+              + (left == 1 ? " day." : " days."),
+          "Ask for a new one now: zugabe key request.");
+    }
+    return good;
+  }
+
+  /** Why a key is weak; empty when it isn't. */
+  private static String weak(SigningKey key) {
+    if (key instanceof X509Key x509) {
+      int bits = X509Key.bits(x509.certificate());
+      String algorithm = x509.certificate().getPublicKey().getAlgorithm();
+      if (algorithm.equals("DSA")) {
+        return "a DSA key, which current readers refuse";
+      }
+      boolean few = algorithm.equals("RSA") ? bits < RSA_BITS : bits < EC_BITS;
+      return few ? algorithm + " of " + bits + " bits" : "";
+    }
+    OpenPgpKey open = (OpenPgpKey) key;
+    boolean rsa = key.strength().startsWith("RSA");
+    return key.strength().startsWith("DSA") || (rsa && open.signer().getBitStrength() < RSA_BITS)
+        ? key.strength()
+        : "";
+  }
+
+  /** Whole days until it ends; many when it doesn't. */
+  public static long daysLeft(SigningKey key, Instant now) {
+    return key.until().map(u -> Duration.between(now, u).toDays()).orElse(Long.MAX_VALUE);
+  }
+
+  /** A day, in UTC. */
+  public static String day(Instant time) {
+    return time.atZone(ZoneOffset.UTC).toLocalDate().toString();
+  }
+
+  /** What a key may sign, by purpose: empty when it may, else why not. */
+  public static Map<String, String> uses(SigningKey key) {
+    Map<String, String> uses = new LinkedHashMap<>();
+    boolean open = key instanceof OpenPgpKey;
+    uses.put("files beside them", "");
+    if (open) {
+      uses.put("deb and rpm packages and their indexes", "");
+      return uses;
+    }
+    uses.put("jars", "");
+    Optional<LocalDate> until = key.until().map(u -> u.atZone(ZoneOffset.UTC).toLocalDate());
+    boolean ed = key.strength().startsWith("Ed");
+    boolean shortLived = until.filter(u -> !u.isAfter(ANDROID_UNTIL)).isPresent();
+    uses.put(
+        "Android packages",
+        ed
+            ? "phones don't verify Ed25519"
+            : shortLived ? "stores want it valid after " + ANDROID_UNTIL : "");
+    boolean self = ((X509Key) key).isSelfSigned();
+    uses.put(
+        "Windows programs",
+        ed
+            ? "Windows doesn't verify Ed25519"
+            : self ? "only machines that were told to trust it show its name" : "");
+    return uses;
+  }
+}

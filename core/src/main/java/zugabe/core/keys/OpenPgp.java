@@ -1,0 +1,106 @@
+package zugabe.core.keys;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Instant;
+import java.util.Iterator;
+import java.util.Optional;
+import org.bouncycastle.bcpg.PublicKeyAlgorithmTags;
+import org.bouncycastle.openpgp.PGPException;
+import org.bouncycastle.openpgp.PGPPrivateKey;
+import org.bouncycastle.openpgp.PGPPublicKey;
+import org.bouncycastle.openpgp.PGPSecretKey;
+import org.bouncycastle.openpgp.PGPSecretKeyRing;
+import org.bouncycastle.openpgp.PGPSignature;
+import org.bouncycastle.openpgp.PGPUtil;
+import org.bouncycastle.openpgp.operator.bc.BcKeyFingerprintCalculator;
+import org.bouncycastle.openpgp.operator.bc.BcPBESecretKeyDecryptorBuilder;
+import org.bouncycastle.openpgp.operator.bc.BcPGPDigestCalculatorProvider;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+
+/** OpenPGP keys, read. */
+public final class OpenPgp {
+  private OpenPgp() {}
+
+  static Optional<OpenPgpKey> open(
+      KeyFile file, String name, Secret secret, Where where, Findings findings) {
+    PGPSecretKeyRing ring;
+    try (InputStream in = PGPUtil.getDecoderStream(new ByteArrayInputStream(file.bytes()))) {
+      ring = new PGPSecretKeyRing(in, new BcKeyFingerprintCalculator());
+    } catch (IOException | PGPException e) {
+      file.damaged(where, findings);
+      return Optional.empty();
+    }
+    PGPSecretKey signer = signer(ring);
+    try {
+      PGPPrivateKey open =
+          signer.extractPrivateKey(
+              new BcPBESecretKeyDecryptorBuilder(new BcPGPDigestCalculatorProvider())
+                  .build(secret.chars()));
+      return Optional.of(new OpenPgpKey(name, ring, signer.getPublicKey(), open));
+    } catch (PGPException e) {
+      findings.add(
+          KeyCode.Z0103,
+          where,
+          "The password doesn't open " + file.shown() + ".",
+          "Check where the password comes from.");
+      return Optional.empty();
+    }
+  }
+
+  /** The newest subkey that may sign, else the primary key. */
+  private static PGPSecretKey signer(PGPSecretKeyRing ring) {
+    PGPSecretKey best = ring.getSecretKey();
+    Iterator<PGPSecretKey> all = ring.getSecretKeys();
+    while (all.hasNext()) {
+      PGPSecretKey one = all.next();
+      boolean newer =
+          best.isMasterKey()
+              || one.getPublicKey().getCreationTime().after(best.getPublicKey().getCreationTime());
+      if (!one.isMasterKey() && maySign(one.getPublicKey()) && newer) {
+        best = one;
+      }
+    }
+    return best;
+  }
+
+  /** Whether a subkey's binding lets it sign (section 5.2.3.21). */
+  private static boolean maySign(PGPPublicKey key) {
+    Iterator<PGPSignature> bindings = key.getSignaturesOfType(PGPSignature.SUBKEY_BINDING);
+    while (bindings.hasNext()) {
+      PGPSignature binding = bindings.next();
+      if (binding.hasSubpackets()
+          && (binding.getHashedSubPackets().getKeyFlags()
+                  & org.bouncycastle.bcpg.sig.KeyFlags.SIGN_DATA)
+              != 0) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Algorithm and size of a key. */
+  public static String strength(PGPPublicKey key) {
+    return switch (key.getAlgorithm()) {
+      case PublicKeyAlgorithmTags.EDDSA_LEGACY, PublicKeyAlgorithmTags.Ed25519 -> "Ed25519";
+      case PublicKeyAlgorithmTags.ECDSA -> "EC, " + key.getBitStrength() + " bits";
+      case PublicKeyAlgorithmTags.DSA -> "DSA, " + key.getBitStrength() + " bits";
+      default -> "RSA, " + key.getBitStrength() + " bits";
+    };
+  }
+
+  /** A key's fingerprint as gpg shows it. */
+  public static String fingerprint(PGPPublicKey key) {
+    return Fingerprints.groups(key.getFingerprint());
+  }
+
+  /** When a key ends; empty when it doesn't. */
+  public static Optional<Instant> end(PGPPublicKey key) {
+    long seconds = key.getValidSeconds();
+    return seconds == 0
+        ? Optional.empty()
+        : Optional.of(key.getCreationTime().toInstant().plusSeconds(seconds));
+  }
+}

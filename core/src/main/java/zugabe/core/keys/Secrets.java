@@ -1,0 +1,201 @@
+package zugabe.core.keys;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InterruptedIOException;
+import java.nio.ByteBuffer;
+import java.nio.CharBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFilePermission;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+
+/**
+ * Secrets by where they come from: {@code env:NAME}, {@code file:PATH}, {@code command:LINE} or
+ * {@code prompt}. Each is asked for once. No message repeats one, or what a helper printed.
+ */
+public final class Secrets implements Closeable {
+  private static final int MOST_BYTES = 1 << 16;
+  private static final int HELPER_SECONDS = 60;
+
+  private final Path here;
+  private final Map<String, String> environment;
+  private final Asking asking;
+  private final Map<String, Secret> known = new LinkedHashMap<>();
+
+  /** Asks somebody without showing what is typed. */
+  public interface Asking {
+    /** Nobody is there. */
+    Asking NOBODY = question -> Optional.empty();
+
+    /** The characters; empty when nobody can be asked. */
+    Optional<char[]> ask(String question);
+  }
+
+  /**
+   * @param here folder that paths are relative to
+   */
+  public Secrets(Path here, Map<String, String> environment, Asking asking) {
+    this.here = here;
+    this.environment = environment;
+    this.asking = asking;
+  }
+
+  /** Whether this says where a secret comes from. */
+  public static boolean isSource(String text) {
+    return text.equals("prompt")
+        || text.startsWith("env:")
+        || text.startsWith("file:")
+        || text.startsWith("command:");
+  }
+
+  /**
+   * A secret; empty when it can't be had, which is in the findings.
+   *
+   * @param what it opens, such as a key with its name
+   */
+  public Optional<Secret> of(String source, String what, Where where, Findings findings)
+      throws IOException {
+    String name = source.equals("prompt") ? "prompt " + what : source;
+    Secret secret = known.get(name);
+    if (secret == null) {
+      Optional<char[]> chars = read(source, what, where, findings);
+      if (chars.isEmpty()) {
+        return Optional.empty();
+      }
+      if (chars.get().length == 0) {
+        none(where, "The password of " + what + " is empty", "Set one", findings);
+        return Optional.empty();
+      }
+      secret = Secret.of(chars.get());
+      known.put(name, secret);
+    }
+    return Optional.of(secret);
+  }
+
+  private static void none(Where where, String what, String fix, Findings findings) {
+    findings.add(KeyCode.Z0101, where, what + ".", fix + ".");
+  }
+
+  private Optional<char[]> read(String source, String what, Where where, Findings findings)
+      throws IOException {
+    if (source.startsWith("env:")) {
+      String name = source.substring("env:".length());
+      String value = environment.get(name);
+      if (value == null) {
+        none(where, "The variable " + name + " isn't set", "Set it to the password", findings);
+      }
+      return Optional.ofNullable(value).map(String::toCharArray);
+    }
+    if (source.startsWith("file:")) {
+      return file(source.substring("file:".length()), where, findings);
+    }
+    if (source.startsWith("command:")) {
+      return helper(source.substring("command:".length()), where, findings);
+    }
+    Optional<char[]> typed = asking.ask("Password of " + what);
+    if (typed.isEmpty()) {
+      none(
+          where,
+          "The password of " + what + " has to be typed, and there is no terminal",
+          "Say where it comes from: env:NAME, file:PATH or command:LINE",
+          findings);
+    }
+    return typed;
+  }
+
+  private Optional<char[]> file(String path, Where where, Findings findings) {
+    Path file = here.resolve(path);
+    try {
+      PosixFileAttributeView view = Files.getFileAttributeView(file, PosixFileAttributeView.class);
+      if (view != null) {
+        Set<PosixFilePermission> permissions = view.readAttributes().permissions();
+        if (permissions.contains(PosixFilePermission.OTHERS_READ)
+            || permissions.contains(PosixFilePermission.GROUP_READ)) {
+          findings.add(
+              KeyCode.Z0102,
+              where,
+              "Other users of this machine can read " + path + ".",
+              "Let only its owner read it: chmod 600.");
+        }
+      }
+      if (Files.size(file) > MOST_BYTES) {
+        none(where, path + " is too large to hold a password", "Name another file", findings);
+        return Optional.empty();
+      }
+      return Optional.of(line(Files.readAllBytes(file)));
+    } catch (IOException e) {
+      none(where, "There is no file " + path + " that can be read", "Check the path", findings);
+      return Optional.empty();
+    }
+  }
+
+  /** What a helper prints. It doesn't get the secrets that lie in variables. */
+  private Optional<char[]> helper(String line, Where where, Findings findings) throws IOException {
+    boolean windows = java.io.File.separatorChar == '\\';
+    ProcessBuilder builder =
+        new ProcessBuilder(
+            windows ? List.of("cmd.exe", "/c", line) : List.of("/bin/sh", "-c", line));
+    builder.directory(here.toFile());
+    builder.environment().clear();
+    builder.environment().putAll(environment);
+    known.keySet().stream()
+        .filter(k -> k.startsWith("env:"))
+        .forEach(k -> builder.environment().remove(k.substring("env:".length())));
+    builder.redirectInput(ProcessBuilder.Redirect.INHERIT);
+    builder.redirectError(ProcessBuilder.Redirect.DISCARD);
+    String fix = "Run it yourself; it has to print the password and end with exit code 0";
+    Process process;
+    try {
+      process = builder.start();
+    } catch (IOException e) {
+      none(where, "The helper for the password can't be started", fix, findings);
+      return Optional.empty();
+    }
+    try (InputStream in = process.getInputStream()) {
+      byte[] bytes = in.readNBytes(MOST_BYTES);
+      if (!process.waitFor(HELPER_SECONDS, TimeUnit.SECONDS) || process.exitValue() != 0) {
+        Arrays.fill(bytes, (byte) 0);
+        none(where, "The helper for the password failed", fix, findings);
+        return Optional.empty();
+      }
+      return Optional.of(line(bytes));
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new InterruptedIOException("interrupted");
+    } finally {
+      process.destroyForcibly();
+    }
+  }
+
+  /** The first line, without its end. */
+  private static char[] line(byte[] bytes) {
+    int end = 0;
+    while (end < bytes.length && bytes[end] != '\n' && bytes[end] != '\r') {
+      end++;
+    }
+    CharBuffer text = StandardCharsets.UTF_8.decode(ByteBuffer.wrap(bytes, 0, end));
+    char[] chars = Arrays.copyOfRange(text.array(), text.arrayOffset(), text.limit());
+    Arrays.fill(text.array(), '\0');
+    Arrays.fill(bytes, (byte) 0);
+    return chars;
+  }
+
+  /** Wipes all of them. */
+  @Override
+  public void close() {
+    known.values().forEach(Secret::close);
+    known.clear();
+  }
+}

@@ -1,0 +1,96 @@
+package zugabe.core.sign;
+
+import java.io.IOException;
+import java.util.Optional;
+import zugabe.bytes.Content;
+import zugabe.bytes.Layout;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.keys.SigningKey;
+import zugabe.core.keys.X509Key;
+import zugabe.core.work.Workers;
+import zugabe.formats.jar.Manifest;
+import zugabe.formats.zip.ZipFaultException;
+import zugabe.formats.zip.ZipListing;
+import zugabe.formats.zip.ZipReader;
+
+/** Signs a file that somebody else built: in it, where its form has a place for that, or beside. */
+public final class FileSigning {
+  private final String file;
+  private final Content content;
+  private final Workers workers;
+  private final Findings findings;
+
+  /**
+   * What was made.
+   *
+   * @param ending of the file beside it; empty for the file itself
+   */
+  public record Made(Layout layout, String ending, SignedBy by) {}
+
+  /**
+   * @param file as the user names it
+   */
+  public FileSigning(String file, Content content, Workers workers, Findings findings) {
+    this.file = file;
+    this.content = content;
+    this.workers = workers;
+    this.findings = findings;
+  }
+
+  /** How it is signed. */
+  public record Manner(boolean beside, boolean replace, boolean add) {}
+
+  /** Signs; empty when it can't be, which is in the findings. */
+  public Optional<Made> with(SigningKey key, Manner manner, Stamping stamping) throws IOException {
+    Optional<ZipListing> jar = manner.beside() ? Optional.empty() : jar(content);
+    try {
+      if (jar.isPresent() && key instanceof X509Key x509) {
+        JarRewriting.Already already =
+            manner.replace()
+                ? JarRewriting.Already.REPLACED
+                : manner.add() ? JarRewriting.Already.KEPT : JarRewriting.Already.REFUSED;
+        return new JarRewriting(file, jar.get(), already, workers, findings)
+            .signed(x509, stamping)
+            .map(l -> new Made(l, "", SignedBy.of(key, SignedBy.IN_JAR, stamping.isWanted())));
+      }
+      byte[] signature = Beside.sign(content, key, stamping);
+      boolean stamped = key instanceof X509Key && stamping.isWanted();
+      return Optional.of(
+          new Made(
+              Layout.copyOf("signature", Content.of(signature)),
+              Beside.ending(key),
+              SignedBy.of(key, key instanceof X509Key ? "CMS" : "OpenPGP", stamped)));
+    } catch (Stamping.NoneException e) {
+      // why is among the findings
+      return Optional.empty();
+    }
+  }
+
+  /** A note when nobody vouches for the time. */
+  public static void unstamped(SigningKey key, Stamping stamping, Where where, Findings findings) {
+    if (key instanceof X509Key x && !stamping.isWanted()) {
+      findings.add(
+          SignCode.Z0303,
+          where,
+          "The signature ends on "
+              + zugabe.core.keys.KeyJudge.day(x.until().orElseThrow())
+              + ", with the certificate.",
+          "Name an authority by timestamp: for the key, if it is to last longer.");
+    }
+  }
+
+  /** A zip file that has a manifest. */
+  static Optional<ZipListing> jar(Content content) throws IOException {
+    ZipListing listing;
+    try {
+      listing = ZipReader.read(content);
+    } catch (ZipFaultException e) {
+      // something else
+      return Optional.empty();
+    }
+    return listing.entries().stream().anyMatch(e -> e.name().equalsIgnoreCase(Manifest.PATH))
+        ? Optional.of(listing)
+        : Optional.empty();
+  }
+}

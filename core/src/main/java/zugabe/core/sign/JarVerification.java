@@ -1,0 +1,357 @@
+package zugabe.core.sign;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.bouncycastle.cms.CMSProcessableByteArray;
+import zugabe.bytes.Regex;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.work.Workers;
+import zugabe.formats.jar.JarOrder;
+import zugabe.formats.jar.Manifest;
+import zugabe.formats.jar.Manifest.Attribute;
+import zugabe.formats.jar.ManifestBytes;
+import zugabe.formats.jar.ManifestReader;
+import zugabe.formats.zip.ZipEntry;
+import zugabe.formats.zip.ZipListing;
+
+/**
+ * Verifies a signed jar, more strictly than runtimes do: every signature has to be good, every
+ * entry covered by each, and every entry that a signature covers has to be there.
+ */
+final class JarVerification {
+  /** Digests that count, the best first: the attribute's start and the runtime's name. */
+  private static final Map<String, String> DIGESTS = new LinkedHashMap<>();
+
+  static {
+    DIGESTS.put("SHA-512", "SHA-512");
+    DIGESTS.put("SHA-384", "SHA-384");
+    DIGESTS.put("SHA-256", "SHA-256");
+  }
+
+  private static final int MOST_SIGNATURE_BYTES = 8 << 20;
+  private static final int FEW = 5;
+
+  /** Lengths of a data descriptor (APPNOTE.TXT, 4.3.9). */
+  private static final Set<Long> DESCRIPTORS = Set.of(12L, 16L, 20L, 24L);
+
+  private final String file;
+  private final ZipListing listing;
+  private final SignerCheck signers;
+  private final Workers workers;
+  private final Findings findings;
+  private final Map<String, ZipEntry> entries = new LinkedHashMap<>();
+
+  JarVerification(
+      String file, ZipListing listing, SignerCheck signers, Workers workers, Findings findings) {
+    this.file = file;
+    this.listing = listing;
+    this.signers = signers;
+    this.workers = workers;
+    this.findings = findings;
+  }
+
+  Verdict run() throws IOException {
+    if (!isUnequivocal()) {
+      return new Verdict(file, SignedBy.IN_JAR, false, List.of());
+    }
+    List<ZipEntry> files = entries.values().stream().filter(e -> isRight(e.name(), ".SF")).toList();
+    if (files.isEmpty()) {
+      findings.add(
+          SignCode.Z0201,
+          Where.file(file),
+          "There is no signature in it.",
+          "Sign it: zugabe sign FILE --key NAME.");
+      return new Verdict(file, SignedBy.IN_JAR, false, List.of());
+    }
+    byte[] manifest = bytes(Manifest.PATH).orElse(new byte[0]);
+    ManifestBytes parts = ManifestBytes.of(manifest);
+    List<Verdict.Signer> who = new ArrayList<>();
+    boolean whole = parts.fault().isEmpty();
+    parts.fault().ifPresent(why -> differently(Manifest.PATH, why));
+    Map<String, List<Attribute>> said = ManifestReader.read(manifest).manifest().sections();
+    for (ZipEntry one : files) {
+      List<Verdict.Signer> good = signature(one, manifest, parts, said);
+      whole &= !good.isEmpty();
+      who.addAll(good);
+    }
+    return new Verdict(file, SignedBy.IN_JAR, whole && contents(said), who);
+  }
+
+  private void differently(String entry, String why) {
+    findings.add(
+        SignCode.Z0208,
+        Where.file(file).inside(entry, -1),
+        "It can be read in more than one way: " + why + ".",
+        "Don't use it; get it anew from where it came from.");
+  }
+
+  /** One entry to a name, and one manifest. */
+  private boolean isUnequivocal() {
+    boolean good = listing.isSound();
+    if (!good) {
+      listing.irregularities().stream()
+          .filter(i -> i.fault().severe())
+          .limit(1)
+          .forEach(i -> differently("", i.fault().toString().toLowerCase(Locale.ROOT)));
+    }
+    Set<String> manifests = new HashSet<>();
+    for (ZipEntry e : listing.entries()) {
+      if (entries.put(e.name(), e) != null) {
+        differently(e.name(), "there are two entries of this name");
+        good = false;
+      }
+      if (e.name().equalsIgnoreCase(Manifest.PATH)) {
+        manifests.add(e.name());
+      }
+    }
+    if (manifests.size() > 1) {
+      differently(Manifest.PATH, "there are two manifests");
+      good = false;
+    }
+    return good && isWithoutGaps();
+  }
+
+  /** Readers that go from entry to entry see what lies between those that the directory lists. */
+  private boolean isWithoutGaps() {
+    List<ZipEntry> sorted =
+        listing.entries().stream()
+            .sorted(java.util.Comparator.comparingLong(ZipEntry::headerOffset))
+            .toList();
+    long at = 0;
+    String before = "";
+    for (ZipEntry e : sorted) {
+      long gap = e.headerOffset() - at;
+      // sizes may follow the data, with four bytes in front of them, and twice as long
+      if (gap != 0 && (at == 0 || !DESCRIPTORS.contains(gap))) {
+        differently(before, "there are " + gap + " bytes in front of " + e.name());
+        return false;
+      }
+      at = e.place().data() + e.packedSize();
+      before = e.name();
+    }
+    return true;
+  }
+
+  /** Right in META-INF, with an ending in capital letters. */
+  private static boolean isRight(String name, String ending) {
+    return JarOrder.isSignatureFile(name) && name.toUpperCase(Locale.ROOT).endsWith(ending);
+  }
+
+  private Optional<byte[]> bytes(String name) throws IOException {
+    ZipEntry entry = entries.get(name);
+    if (entry == null || entry.size() > MOST_SIGNATURE_BYTES * 8L) {
+      return Optional.empty();
+    }
+    try (InputStream in = entry.open()) {
+      return Optional.of(in.readAllBytes());
+    }
+  }
+
+  private List<Verdict.Signer> signature(
+      ZipEntry one, byte[] manifest, ManifestBytes parts, Map<String, List<Attribute>> said)
+      throws IOException {
+    Where where = Where.file(file).inside(one.name(), -1);
+    byte[] bytes = bytes(one.name()).orElse(new byte[0]);
+    String base = Regex.replaceFirst(one.name(), "(?i)\\.SF$", "");
+    Optional<ZipEntry> block =
+        entries.values().stream()
+            .filter(
+                e ->
+                    e.name().length() > base.length()
+                        && e.name().regionMatches(true, 0, base, 0, base.length())
+                        && Regex.matches(e.name().substring(base.length()), "(?i)\\.(RSA|EC|DSA)"))
+            .findFirst();
+    if (block.isEmpty()) {
+      SignerCheck.damaged(where, "the block with the signature isn't there", findings);
+      return List.of();
+    }
+    List<Verdict.Signer> who =
+        signers.verify(
+            new CMSProcessableByteArray(bytes),
+            bytes(block.get().name()).orElse(new byte[0]),
+            where);
+    if (who.isEmpty()) {
+      return List.of();
+    }
+    ManifestBytes signed = ManifestBytes.of(bytes);
+    if (signed.fault().isPresent()) {
+      differently(one.name(), signed.fault().get());
+      return List.of();
+    }
+    ManifestReader.Result read = ManifestReader.read(bytes);
+    return covers(read.manifest(), manifest, parts, said, where) ? who : List.of();
+  }
+
+  /** Whether a signature file is one of this manifest. */
+  private boolean covers(
+      Manifest signed,
+      byte[] manifest,
+      ManifestBytes parts,
+      Map<String, List<Attribute>> said,
+      Where where) {
+    Optional<Boolean> all = agrees(signed.main(), "-Digest-Manifest", manifest);
+    if (all.isPresent() && all.get()) {
+      return isFull(parts.sections().keySet(), where);
+    }
+    Optional<Boolean> main =
+        agrees(signed.main(), "-Digest-Manifest-Main-Attributes", parts.main());
+    if (main.isPresent() && !main.get()) {
+      return changed(where, "the manifest's main attributes");
+    }
+    Set<String> covered = new HashSet<>();
+    for (Map.Entry<String, List<Attribute>> section : signed.sections().entrySet()) {
+      byte[] bytes = parts.sections().get(section.getKey());
+      Optional<Boolean> same =
+          bytes == null ? Optional.of(false) : agrees(section.getValue(), "-Digest", bytes);
+      if (same.isEmpty()) {
+        return weak(where);
+      }
+      if (!same.get()) {
+        return changed(where, "what the manifest says of " + section.getKey());
+      }
+      covered.add(section.getKey());
+    }
+    if (signed.sections().isEmpty() && main.isEmpty() && all.isEmpty()) {
+      return weak(where);
+    }
+    return isFull(covered, where);
+  }
+
+  private boolean weak(Where where) {
+    findings.add(
+        SignCode.Z0205,
+        where,
+        "It has no digest by SHA-256 or better.",
+        "Ask for a file that is signed anew.");
+    return false;
+  }
+
+  private boolean changed(Where where, String what) {
+    findings.add(
+        SignCode.Z0202,
+        where,
+        "It isn't what was signed: " + what + ".",
+        "Get the file anew from where it came from.");
+    return false;
+  }
+
+  private boolean isFull(Set<String> covered, Where where) {
+    List<String> open =
+        entries.keySet().stream()
+            .filter(JarSigning::isCovered)
+            .filter(n -> !covered.contains(n))
+            .sorted(JarOrder::bytewise)
+            .toList();
+    if (!open.isEmpty()) {
+      findings.add(
+          SignCode.Z0204,
+          where,
+          (open.size() == 1 ? "One entry isn't" : open.size() + " entries aren't")
+              + " covered: "
+              + String.join(", ", open.subList(0, Math.min(FEW, open.size())))
+              + (open.size() > FEW ? " and more." : "."),
+          "Get the file anew from where it came from, or sign it anew if you added them.");
+    }
+    List<String> gone =
+        covered.stream().filter(n -> !entries.containsKey(n)).sorted().limit(FEW).toList();
+    if (!gone.isEmpty()) {
+      changed(where, String.join(", ", gone) + (gone.size() == 1 ? " is" : " are") + " missing");
+    }
+    return open.isEmpty() && gone.isEmpty();
+  }
+
+  /** Whether the best digest is that of some bytes; empty when there is none that counts. */
+  private static Optional<Boolean> agrees(List<Attribute> attributes, String end, byte[] bytes) {
+    for (Map.Entry<String, String> digest : DIGESTS.entrySet()) {
+      Optional<String> value = value(attributes, digest.getKey() + end);
+      if (value.isPresent()) {
+        return Optional.of(isEqual(value.get(), digest(digest.getValue()).digest(bytes)));
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static Optional<String> value(List<Attribute> attributes, String name) {
+    return attributes.stream()
+        .filter(a -> a.name().equalsIgnoreCase(name))
+        .map(Attribute::value)
+        .findFirst();
+  }
+
+  private static boolean isEqual(String base64, byte[] digest) {
+    try {
+      return MessageDigest.isEqual(Base64.getDecoder().decode(base64), digest);
+    } catch (IllegalArgumentException e) {
+      return false;
+    }
+  }
+
+  static MessageDigest digest(String name) {
+    try {
+      return MessageDigest.getInstance(name);
+    } catch (NoSuchAlgorithmException e) {
+      throw new IllegalStateException("every runtime has " + name, e);
+    }
+  }
+
+  /** Whether each entry is what the manifest says: digested on all workers. */
+  private boolean contents(Map<String, List<Attribute>> said) throws IOException {
+    List<ZipEntry> covered =
+        entries.values().stream()
+            .filter(e -> JarSigning.isCovered(e.name()) && said.containsKey(e.name()))
+            .toList();
+    Map<String, Boolean> same = new HashMap<>();
+    List<Boolean> results =
+        workers.map(covered, e -> isSame(e, said.getOrDefault(e.name(), List.of())));
+    for (int i = 0; i < covered.size(); i++) {
+      same.put(covered.get(i).name(), results.get(i));
+    }
+    List<String> bad =
+        same.keySet().stream().filter(n -> !same.get(n)).sorted(JarOrder::bytewise).toList();
+    for (String name : bad.subList(0, Math.min(FEW, bad.size()))) {
+      findings.add(
+          SignCode.Z0202,
+          Where.file(file).inside(name, -1),
+          "It isn't what was signed."
+              + (bad.size() > FEW ? " " + bad.size() + " entries aren't." : ""),
+          "Get the file anew from where it came from.");
+    }
+    return bad.isEmpty();
+  }
+
+  private static boolean isSame(ZipEntry entry, List<Attribute> attributes) {
+    for (Map.Entry<String, String> one : DIGESTS.entrySet()) {
+      Optional<String> value = value(attributes, one.getKey() + "-Digest");
+      if (value.isPresent()) {
+        try (InputStream in = entry.open()) {
+          return isEqual(value.get(), read(in, digest(one.getValue())));
+        } catch (IOException e) {
+          // what can't be unpacked isn't what was signed
+          return false;
+        }
+      }
+    }
+    return false;
+  }
+
+  static byte[] read(InputStream in, MessageDigest digest) throws IOException {
+    byte[] buffer = new byte[1 << 16];
+    for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+      digest.update(buffer, 0, n);
+    }
+    return digest.digest();
+  }
+}

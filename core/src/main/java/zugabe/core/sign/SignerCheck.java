@@ -1,0 +1,225 @@
+package zugabe.core.sign;
+
+import java.io.IOException;
+import java.security.cert.X509Certificate;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.bouncycastle.cert.X509CertificateHolder;
+import org.bouncycastle.cms.CMSException;
+import org.bouncycastle.cms.CMSSignedData;
+import org.bouncycastle.cms.CMSTypedData;
+import org.bouncycastle.cms.SignerInformation;
+import org.bouncycastle.cms.jcajce.JcaSimpleSignerInfoVerifierBuilder;
+import org.bouncycastle.operator.OperatorCreationException;
+import org.bouncycastle.tsp.TSPException;
+import org.bouncycastle.util.Selector;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.keys.Fingerprints;
+import zugabe.core.keys.X509Key;
+
+/** Verifies signed data of RFC 5652: the signature, its algorithms, its time, who vouches. */
+final class SignerCheck {
+  /** Digests that count, by their object identifiers. */
+  private static final Map<String, String> DIGESTS =
+      Map.of(
+          "2.16.840.1.101.3.4.2.1", "SHA256",
+          "2.16.840.1.101.3.4.2.2", "SHA384",
+          "2.16.840.1.101.3.4.2.3", "SHA512",
+          "2.16.840.1.101.3.4.2.8", "SHA3-256",
+          "2.16.840.1.101.3.4.2.9", "SHA3-384",
+          "2.16.840.1.101.3.4.2.10", "SHA3-512");
+
+  /** RSA of fewer bits counts only where a timestamp shows that it was made before 2014. */
+  private static final int RSA_BITS = 2048;
+
+  private static final int EC_BITS = 224;
+  private static final LocalDate WEAK_SINCE = LocalDate.of(2014, 1, 1);
+
+  private final Trust trust;
+  private final Instant now;
+  private final Findings findings;
+
+  SignerCheck(Trust trust, Instant now, Findings findings) {
+    this.trust = trust;
+    this.now = now;
+    this.findings = findings;
+  }
+
+  /** Who signed; empty when the signature isn't good. */
+  List<Verdict.Signer> verify(CMSTypedData content, byte[] block, Where where) throws IOException {
+    List<Verdict.Signer> signers = new ArrayList<>();
+    try {
+      CMSSignedData signed = new CMSSignedData(content, block);
+      if (signed.getSignerInfos().size() == 0) {
+        damaged(where, "nobody signed it", findings);
+      }
+      for (SignerInformation signer : signed.getSignerInfos()) {
+        one(signed, signer, where).ifPresent(signers::add);
+      }
+    } catch (CMSException | IllegalArgumentException | ClassCastException e) {
+      damaged(where, "it isn't signed data of RFC 5652", findings);
+    }
+    return signers;
+  }
+
+  static void damaged(Where where, String why, Findings findings) {
+    findings.add(
+        SignCode.Z0207,
+        where,
+        "The signature can't be read: " + why + ".",
+        "Get the file anew from where it came from.");
+  }
+
+  private Optional<Verdict.Signer> one(CMSSignedData signed, SignerInformation signer, Where where)
+      throws IOException {
+    List<X509Certificate> chain = certificates(signed, signer);
+    if (chain.isEmpty()) {
+      damaged(where, "the signer's certificate isn't in it", findings);
+      return Optional.empty();
+    }
+    X509Certificate own = chain.get(0);
+    try {
+      if (!signer.verify(new JcaSimpleSignerInfoVerifierBuilder().build(own.getPublicKey()))) {
+        return changed(where);
+      }
+    } catch (CMSException e) {
+      return changed(where);
+    } catch (OperatorCreationException e) {
+      damaged(where, "its algorithm isn't known", findings);
+      return Optional.empty();
+    }
+    Optional<Instant> stamped = stamped(signer, where);
+    if (!isStrong(signer, own, stamped, where)) {
+      return Optional.empty();
+    }
+    Instant at = stamped.orElse(now);
+    boolean valid =
+        !at.isBefore(own.getNotBefore().toInstant()) && !at.isAfter(own.getNotAfter().toInstant());
+    if (!valid) {
+      findings.add(
+          SignCode.Z0206,
+          where,
+          "The certificate of "
+              + own.getSubjectX500Principal().getName()
+              + " is valid from "
+              + day(own.getNotBefore().toInstant())
+              + " to "
+              + day(own.getNotAfter().toInstant())
+              + (stamped.isEmpty()
+                  ? ", and no timestamp tells when it signed."
+                  : "; it signed on " + day(at) + "."),
+          "Get a file that was signed with a timestamp, or sign it anew.");
+    }
+    Optional<String> anchor = trust.anchor(own, chain, at);
+    if (anchor.isEmpty() && valid) {
+      findings.add(
+          SignCode.Z0203,
+          where,
+          "Nobody you trust vouches for " + own.getSubjectX500Principal().getName() + ".",
+          "If you know this fingerprint, name the certificate with --trust: "
+              + Fingerprints.sha256(X509Key.encoded(own))
+              + ".");
+    }
+    return Optional.of(
+        new Verdict.Signer(
+            own.getSubjectX500Principal().getName(),
+            own.getIssuerX500Principal().getName(),
+            DIGESTS.get(signer.getDigestAlgOID()) + "with" + own.getPublicKey().getAlgorithm(),
+            X509Key.strength(own),
+            Fingerprints.sha256(X509Key.encoded(own)),
+            anchor,
+            stamped));
+  }
+
+  private static String day(Instant time) {
+    return time.atZone(ZoneOffset.UTC).toLocalDate().toString();
+  }
+
+  private Optional<Verdict.Signer> changed(Where where) {
+    findings.add(
+        SignCode.Z0202,
+        where,
+        "The signature isn't one of this content.",
+        "Get the file anew from where it came from.");
+    return Optional.empty();
+  }
+
+  /** The signer's certificate, then the others. */
+  private static List<X509Certificate> certificates(CMSSignedData signed, SignerInformation signer)
+      throws IOException {
+    List<X509Certificate> chain = new ArrayList<>();
+    @SuppressWarnings("unchecked")
+    Selector<X509CertificateHolder> own = signer.getSID();
+    for (X509CertificateHolder holder : signed.getCertificates().getMatches(null)) {
+      X509Certificate certificate = Cms.certificate(holder);
+      chain.add(own.match(holder) ? 0 : chain.size(), certificate);
+    }
+    boolean found =
+        !chain.isEmpty()
+            && signed.getCertificates().getMatches(own).stream()
+                .anyMatch(h -> matches(h, chain.get(0)));
+    return found ? chain : List.of();
+  }
+
+  private static boolean matches(X509CertificateHolder holder, X509Certificate certificate) {
+    return holder.getSerialNumber().equals(certificate.getSerialNumber());
+  }
+
+  /** The time, if somebody who is trusted vouches for it. */
+  private Optional<Instant> stamped(SignerInformation signer, Where where) throws IOException {
+    try {
+      Optional<Timestamp> stamp = Timestamp.of(signer);
+      if (stamp.isEmpty()) {
+        return Optional.empty();
+      }
+      List<X509Certificate> chain = stamp.get().chain();
+      if (trust.anchor(chain.get(0), chain, stamp.get().time()).isPresent()) {
+        return Optional.of(stamp.get().time());
+      }
+      findings.add(
+          SignCode.Z0302,
+          where,
+          "Nobody you trust vouches for the timestamp of "
+              + chain.get(0).getSubjectX500Principal().getName()
+              + ".",
+          "Name the authority's certificate with --trust as well, if you know it.");
+    } catch (TSPException e) {
+      findings.add(
+          SignCode.Z0302,
+          where,
+          "The timestamp doesn't count: " + e.getMessage() + ".",
+          "Get the file anew, or sign it anew.");
+    }
+    return Optional.empty();
+  }
+
+  private boolean isStrong(
+      SignerInformation signer, X509Certificate own, Optional<Instant> stamped, Where where) {
+    String digest = DIGESTS.get(signer.getDigestAlgOID());
+    String weak = "";
+    int bits = X509Key.bits(own);
+    String algorithm = own.getPublicKey().getAlgorithm();
+    if (digest == null) {
+      weak = "Its digest isn't SHA-256 or better";
+    } else if (algorithm.equals("RSA") && bits < RSA_BITS) {
+      boolean old =
+          stamped
+              .filter(t -> t.isBefore(WEAK_SINCE.atStartOfDay(ZoneOffset.UTC).toInstant()))
+              .isPresent();
+      weak = old ? "" : "The signer's key is RSA of " + bits + " bits";
+    } else if (algorithm.equals("EC") && bits < EC_BITS) {
+      weak = "The signer's key is EC of " + bits + " bits";
+    }
+    if (!weak.isEmpty()) {
+      findings.add(
+          SignCode.Z0205, where, weak + ".", "Ask for one that is signed with a current key.");
+    }
+    return weak.isEmpty();
+  }
+}

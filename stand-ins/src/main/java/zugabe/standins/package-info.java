@@ -1,0 +1,2 @@
+/** Simulated outside services, for demonstrations and tests: small servers on this machine only. */
+package zugabe.standins;
