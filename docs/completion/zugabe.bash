@@ -172,6 +172,11 @@ function _complete_zugabe() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key list" ];    then _picocli_zugabe_key; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key prove" ];    then _picocli_zugabe_key; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key export" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key request" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key accept" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key import" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key backup" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key restore" ];    then _picocli_zugabe_key; return $?; fi
 
   # Find the longest sequence of subcommands and call the bash function for that subcommand.
   local cmds0=(survey)
@@ -193,7 +198,17 @@ function _complete_zugabe() {
   local cmds16=(key list)
   local cmds17=(key prove)
   local cmds18=(key export)
+  local cmds19=(key request)
+  local cmds20=(key accept)
+  local cmds21=(key import)
+  local cmds22=(key backup)
+  local cmds23=(key restore)
 
+  if CompWordsContainsArray "${cmds23[@]}"; then _picocli_zugabe_key_restore; return $?; fi
+  if CompWordsContainsArray "${cmds22[@]}"; then _picocli_zugabe_key_backup; return $?; fi
+  if CompWordsContainsArray "${cmds21[@]}"; then _picocli_zugabe_key_import; return $?; fi
+  if CompWordsContainsArray "${cmds20[@]}"; then _picocli_zugabe_key_accept; return $?; fi
+  if CompWordsContainsArray "${cmds19[@]}"; then _picocli_zugabe_key_request; return $?; fi
   if CompWordsContainsArray "${cmds18[@]}"; then _picocli_zugabe_key_export; return $?; fi
   if CompWordsContainsArray "${cmds17[@]}"; then _picocli_zugabe_key_prove; return $?; fi
   if CompWordsContainsArray "${cmds16[@]}"; then _picocli_zugabe_key_list; return $?; fi
@@ -472,7 +487,7 @@ function _picocli_zugabe_key() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="new show list prove export"
+  local commands="new show list prove export request accept import backup restore"
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug'"
   local arg_opts=""
 
@@ -839,6 +854,210 @@ function _picocli_zugabe_key_export() {
       type compopt &>/dev/null && compopt -o filenames
       COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
       return $?
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `request` subcommand.
+function _picocli_zugabe_key_request() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--to' '-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--to')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `accept` subcommand.
+function _picocli_zugabe_key_accept() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--chain' '-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--chain')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `import` subcommand.
+function _picocli_zugabe_key_import() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--from' '--from-password' '--certificate' '--store' '--password' '-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--from')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--from-password')
+      return
+      ;;
+    '--certificate')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--store')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--password')
+      return
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `backup` subcommand.
+function _picocli_zugabe_key_backup() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--to' '--password' '-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--to')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--password')
+      return
+      ;;
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `restore` subcommand.
+function _picocli_zugabe_key_restore() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--store' '--password' '-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--store')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--password')
+      return
       ;;
     '-r'|'--recipe')
       local IFS=$'\n'

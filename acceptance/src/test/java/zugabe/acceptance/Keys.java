@@ -57,8 +57,13 @@ final class Keys {
   /** Puts a second entry of a name into an archive, behind the first one. */
   static void twice(Workspace w, String archive, String name) throws Exception {
     String script =
-        "import sys,zipfile,warnings\nwarnings.simplefilter('ignore')\n"
-            + "a=zipfile.ZipFile(sys.argv[1],'a')\na.writestr(sys.argv[2],b'x')\na.close()\n";
+        """
+        import sys, zipfile, warnings
+        warnings.simplefilter('ignore')
+        a = zipfile.ZipFile(sys.argv[1], 'a')
+        a.writestr(sys.argv[2], b'x')
+        a.close()
+        """;
     Program.Result r = w.program().run("python3", "-c", script, archive, name);
     assertThat(r.exit()).as(r.all()).isZero();
   }

@@ -47,6 +47,14 @@ final class KeyOptions {
         .build();
   }
 
+  /** A password, perhaps, where the place is meant that it comes from. */
+  static RuntimeException notASource(Given given, String option) {
+    return given.wrong(
+        option
+            + " takes env:NAME, file:PATH, command:LINE or prompt, never the password itself."
+            + " If you wrote one, it is in your shell's history now: take another");
+  }
+
   /** Asks on the terminal, without showing what is typed. */
   static Secrets.Asking asking(Terminal terminal) {
     return question -> {

@@ -13,7 +13,12 @@ final class KeyVerb implements Verb {
         new ShowKeysVerb("show"),
         new ShowKeysVerb("list"),
         new ShowKeysVerb("prove"),
-        new ExportKeyVerb());
+        new ExportKeyVerb(),
+        new TransferKeyVerb("request"),
+        new TransferKeyVerb("accept"),
+        new TransferKeyVerb("import"),
+        new TransferKeyVerb("backup"),
+        new TransferKeyVerb("restore"));
   }
 
   @Override

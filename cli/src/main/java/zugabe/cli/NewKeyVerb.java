@@ -91,9 +91,7 @@ final class NewKeyVerb implements Verb {
     String password = given.<String>value(PASSWORD).orElse("prompt");
     if (!Secrets.isSource(password)) {
       // it may be the password itself, so it isn't repeated
-      throw given.wrong(
-          "--password takes env:NAME, file:PATH, command:LINE or prompt, never the password itself."
-              + " If you wrote one, it is in your shell's history now: take another");
+      throw KeyOptions.notASource(given, PASSWORD);
     }
     NewKey wish =
         new NewKey(

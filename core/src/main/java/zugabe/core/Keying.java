@@ -38,8 +38,21 @@ public final class Keying {
     this.asking = asking;
   }
 
-  private Secrets secrets(Path folder) {
+  Secrets secrets(Path folder) {
     return new Secrets(folder, around.environment(), asking);
+  }
+
+  /** What can be asked about keys that come from elsewhere or go there. */
+  public KeyTransfer transfer() {
+    return new KeyTransfer(this);
+  }
+
+  KeyBook book() {
+    return book;
+  }
+
+  Surroundings around() {
+    return around;
   }
 
   KeyRing ring(Secrets secrets, Findings findings) throws IOException {
@@ -113,7 +126,7 @@ public final class Keying {
     }
   }
 
-  private static void exists(Where where, Findings findings) {
+  static void exists(Where where, Findings findings) {
     findings.add(
         KeyCode.Z0112,
         where,
@@ -122,7 +135,7 @@ public final class Keying {
   }
 
   /** A path as the recipe has it. */
-  private String relative(Path path) {
+  String relative(Path path) {
     Path absolute = around.here().resolve(path).normalize();
     return (absolute.startsWith(book.folder()) ? book.folder().relativize(absolute) : absolute)
         .toString()
@@ -130,7 +143,7 @@ public final class Keying {
   }
 
   /** A source as the recipe has it: paths in it are relative to the recipe there. */
-  private String source(String source) {
+  String source(String source) {
     return source.startsWith("file:")
         ? "file:" + relative(around.here().resolve(source.substring("file:".length())))
         : source;
@@ -165,7 +178,7 @@ public final class Keying {
     }
   }
 
-  private static Answer.Keys answer(
+  static Answer.Keys answer(
       String action, Findings findings, List<KeyFacts> keys, List<String> written, String recipe) {
     return new Answer.Keys(findings.sorted(), action, keys, written, recipe);
   }

@@ -71,14 +71,20 @@ public enum KeyCode implements Code {
       "Key for something else",
       "Readers of this form of signature don't know such keys.");
 
-  private final Facts facts;
+  private final Severity severity;
+  private final Basis basis;
+  private final String title;
+  private final String why;
 
   KeyCode(Severity severity, Basis basis, String title, String why) {
-    this.facts = new Facts(severity, basis, title, why);
+    this.severity = severity;
+    this.basis = basis;
+    this.title = title;
+    this.why = why;
   }
 
   @Override
   public Facts facts() {
-    return facts;
+    return new Facts(severity, basis, title, why);
   }
 }

@@ -7,6 +7,7 @@ import java.nio.CharBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.security.cert.X509Certificate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -52,6 +53,23 @@ public final class KeyExport {
       Files.createDirectories(file.toAbsolutePath().getParent());
     }
     Files.write(file, bytes);
+  }
+
+  /**
+   * Writes what only its owner may read into a new file.
+   *
+   * @throws java.nio.file.FileAlreadyExistsException when there is one
+   */
+  public static void writeStore(Path file, byte[] bytes) throws IOException {
+    NewKey.write(file.toAbsolutePath(), bytes.clone());
+  }
+
+  /** Puts a store into the place of one that is there, whole or not at all. */
+  public static void replace(Path file, byte[] bytes) throws IOException {
+    Path part = file.resolveSibling(file.getFileName() + ".new");
+    Files.deleteIfExists(part);
+    NewKey.write(part.toAbsolutePath(), bytes.clone());
+    Files.move(part, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
   }
 
   /** Writes a password into a new file that only its owner can read. */

@@ -9,8 +9,6 @@ import java.util.Optional;
  * What a key is, to be shown.
  *
  * @param store its file
- * @param issuer who issued the certificate; empty for one that it signed itself
- * @param daysLeft whole days until it ends; empty when it doesn't
  * @param fingerprints by who shows them
  * @param uses what it may sign: empty, or why not
  */
@@ -22,10 +20,18 @@ public record KeyFacts(
     Span span,
     Map<String, String> fingerprints,
     Map<String, String> uses) {
-  /** Whose it is, and who says so. */
+  /**
+   * Whose it is, and who says so.
+   *
+   * @param issuer of the certificate; empty for one that it signed itself
+   */
   public record Who(String subject, String issuer) {}
 
-  /** When it is valid. */
+  /**
+   * When it is valid.
+   *
+   * @param daysLeft whole days until it ends; empty when it doesn't
+   */
   public record Span(Instant from, Optional<Instant> until, Optional<Long> daysLeft) {}
 
   /** Of an open key. */

@@ -24,6 +24,7 @@ import zugabe.core.finding.Where;
  *
  * @param shown as the user names it
  */
+@SuppressWarnings("ArrayRecordComponent") // nobody compares them
 public record KeyFile(String shown, byte[] bytes) {
   private static final int JAVAS = 0xFEEDFEED;
   private static final int JAVAS_OTHER = 0xCECECECE;
@@ -91,7 +92,8 @@ public record KeyFile(String shown, byte[] bytes) {
     return Optional.empty();
   }
 
-  void damaged(Where where, Findings findings) {
+  /** Tells that it is no store, or a damaged one. */
+  public void damaged(Where where, Findings findings) {
     findings.add(
         KeyCode.Z0104,
         where,

@@ -4,6 +4,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.math.BigInteger;
 import java.security.SecureRandom;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.Date;
@@ -87,7 +88,7 @@ final class NewOpenPgp {
   }
 
   private PGPSecretKeyRing ring(String user, Instant until, Secret secret) throws PGPException {
-    long seconds = (until.toEpochMilli() - made.getTime()) / 1000;
+    long seconds = Duration.between(made.toInstant(), until).toSeconds();
     PGPKeyPair primary = pair();
     BcPGPDigestCalculatorProvider digests = new BcPGPDigestCalculatorProvider();
     PGPKeyRingGenerator ring =

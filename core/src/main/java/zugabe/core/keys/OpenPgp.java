@@ -56,14 +56,16 @@ public final class OpenPgp {
     Iterator<PGPSecretKey> all = ring.getSecretKeys();
     while (all.hasNext()) {
       PGPSecretKey one = all.next();
-      boolean newer =
-          best.isMasterKey()
-              || one.getPublicKey().getCreationTime().after(best.getPublicKey().getCreationTime());
+      boolean newer = best.isMasterKey() || made(one).isAfter(made(best));
       if (!one.isMasterKey() && maySign(one.getPublicKey()) && newer) {
         best = one;
       }
     }
     return best;
+  }
+
+  private static Instant made(PGPSecretKey key) {
+    return key.getPublicKey().getCreationTime().toInstant();
   }
 
   /** Whether a subkey's binding lets it sign (section 5.2.3.21). */

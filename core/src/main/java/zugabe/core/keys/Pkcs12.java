@@ -5,6 +5,7 @@ import java.security.GeneralSecurityException;
 import java.security.PrivateKey;
 import java.security.cert.X509Certificate;
 import java.util.List;
+import org.bouncycastle.asn1.ASN1Encoding;
 import org.bouncycastle.asn1.ASN1ObjectIdentifier;
 import org.bouncycastle.asn1.DERBMPString;
 import org.bouncycastle.asn1.DERNull;
@@ -70,7 +71,7 @@ final class Pkcs12 {
                   .setProvider(provider)
                   .setIterationCount(ROUNDS),
               secret.chars())
-          .getEncoded();
+          .getEncoded(ASN1Encoding.DER);
     } catch (GeneralSecurityException | OperatorCreationException | PKCSException e) {
       throw new IOException("the key store can't be put together: " + e.getMessage(), e);
     }

@@ -31,7 +31,7 @@ public final class Beside {
   /** The signature of a file's content. */
   public static byte[] sign(Content content, SigningKey key, Stamping stamping) throws IOException {
     return key instanceof OpenPgpKey open
-        ? OpenPgpSignatures.sign(content, open)
+        ? OpenPgpSignatures.sign(content, open, stamping.now())
         : Cms.sign(new Streamed(content), (X509Key) key, true, stamping);
   }
 

@@ -134,6 +134,7 @@ final class JarRewriting {
     }
   }
 
+  @SuppressWarnings("ArrayRecordComponent") // nobody compares them
   private record Seen(ZipEntry entry, byte[] sha256, long rawCrc32) {}
 
   private static Seen look(ZipEntry entry) throws IOException {

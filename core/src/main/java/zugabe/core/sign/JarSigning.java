@@ -27,10 +27,12 @@ import zugabe.formats.jar.ManifestReader;
  * @param signed path and bytes of the signature file
  * @param block path and bytes of the signature
  */
+@SuppressWarnings("ArrayRecordComponent") // nobody compares them
 public record JarSigning(byte[] manifest, File signed, File block) {
   static final String DIGEST = "SHA-256-Digest";
 
   /** A file right in META-INF. */
+  @SuppressWarnings("ArrayRecordComponent") // nobody compares them
   public record File(String path, byte[] bytes) {}
 
   private static final int MOST_NAME = 8;

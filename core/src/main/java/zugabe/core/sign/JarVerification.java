@@ -83,7 +83,7 @@ final class JarVerification {
     parts.fault().ifPresent(why -> differently(Manifest.PATH, why));
     Map<String, List<Attribute>> said = ManifestReader.read(manifest).manifest().sections();
     for (ZipEntry one : files) {
-      List<Verdict.Signer> good = signature(one, manifest, parts, said);
+      List<Verdict.Signer> good = signature(one, manifest, parts);
       whole &= !good.isEmpty();
       who.addAll(good);
     }
@@ -160,8 +160,7 @@ final class JarVerification {
     }
   }
 
-  private List<Verdict.Signer> signature(
-      ZipEntry one, byte[] manifest, ManifestBytes parts, Map<String, List<Attribute>> said)
+  private List<Verdict.Signer> signature(ZipEntry one, byte[] manifest, ManifestBytes parts)
       throws IOException {
     Where where = Where.file(file).inside(one.name(), -1);
     byte[] bytes = bytes(one.name()).orElse(new byte[0]);
@@ -192,16 +191,11 @@ final class JarVerification {
       return List.of();
     }
     ManifestReader.Result read = ManifestReader.read(bytes);
-    return covers(read.manifest(), manifest, parts, said, where) ? who : List.of();
+    return covers(read.manifest(), manifest, parts, where) ? who : List.of();
   }
 
   /** Whether a signature file is one of this manifest. */
-  private boolean covers(
-      Manifest signed,
-      byte[] manifest,
-      ManifestBytes parts,
-      Map<String, List<Attribute>> said,
-      Where where) {
+  private boolean covers(Manifest signed, byte[] manifest, ManifestBytes parts, Where where) {
     Optional<Boolean> all = agrees(signed.main(), "-Digest-Manifest", manifest);
     if (all.isPresent() && all.get()) {
       return isFull(parts.sections().keySet(), where);

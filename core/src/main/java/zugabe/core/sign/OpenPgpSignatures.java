@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Date;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
@@ -34,7 +35,7 @@ import zugabe.core.keys.OpenPgpKey;
 final class OpenPgpSignatures {
   private OpenPgpSignatures() {}
 
-  static byte[] sign(Content content, OpenPgpKey key) throws IOException {
+  static byte[] sign(Content content, OpenPgpKey key, Instant now) throws IOException {
     try {
       PGPSignatureGenerator signing =
           new PGPSignatureGenerator(
@@ -43,7 +44,7 @@ final class OpenPgpSignatures {
       signing.init(PGPSignature.BINARY_DOCUMENT, key.open());
       PGPSignatureSubpacketGenerator said = new PGPSignatureSubpacketGenerator();
       said.setIssuerFingerprint(false, key.signer());
-      said.setSignatureCreationTime(false, new java.util.Date());
+      said.setSignatureCreationTime(false, Date.from(now));
       signing.setHashedSubpackets(said.generate());
       PGPSignatureSubpacketGenerator hint = new PGPSignatureSubpacketGenerator();
       hint.setIssuerKeyID(false, key.signer().getKeyID());

@@ -60,14 +60,20 @@ public enum SignCode implements Code {
   Z0303(
       NOTE, Basis.INPUT, "Signed without a timestamp", "The signature ends with its certificate.");
 
-  private final Facts facts;
+  private final Severity severity;
+  private final Basis basis;
+  private final String title;
+  private final String why;
 
   SignCode(Severity severity, Basis basis, String title, String why) {
-    this.facts = new Facts(severity, basis, title, why);
+    this.severity = severity;
+    this.basis = basis;
+    this.title = title;
+    this.why = why;
   }
 
   @Override
   public Facts facts() {
-    return facts;
+    return new Facts(severity, basis, title, why);
   }
 }

@@ -66,6 +66,11 @@ public final class Stamping {
     this.findings = findings;
   }
 
+  /** What the clock says. */
+  Instant now() {
+    return clock.instant();
+  }
+
   /** Whether there is to be a timestamp. */
   public boolean isWanted() {
     return !addresses.isEmpty();

@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param sections by the name of their entry
  * @param fault why it can't be taken for signed; empty when it can
  */
+@SuppressWarnings("ArrayRecordComponent") // nobody compares them
 public record ManifestBytes(byte[] main, Map<String, byte[]> sections, Optional<String> fault) {
 
   /** Splits the file. */

@@ -1,0 +1,215 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.attribute.PosixFilePermissions;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Certificates that others issue, keys from other stores, and backups. */
+public final class KeyTransferTest {
+  private static final String OTHER = "nine quick plovers 21";
+
+  private static Program.Result run(Workspace w, String... arguments) throws Exception {
+    return Keys.program(w).with("OTHER", OTHER).zugabe(arguments);
+  }
+
+  private static Program.Result ok(Workspace w, String... arguments) throws Exception {
+    Program.Result r = run(w, arguments);
+    assertThat(r.exit()).as(r.all()).isZero();
+    return r;
+  }
+
+  private static void shell(Workspace w, String command) throws Exception {
+    Program.Result r = Keys.program(w).with("OTHER", OTHER).run("sh", "-c", command);
+    assertThat(r.exit()).as(command + r.all()).isZero();
+  }
+
+  private static final String ROOT =
+      "openssl req -x509 -newkey rsa:2048 -nodes -keyout ca.key -subj '/CN=Gannet Root' -days 900 -out ca.pem";
+
+  @Test
+  public void aCertificateIsAskedForAndAccepted() throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      Keys.make(w, "release", "java", "rsa-2048");
+      ok(w, "key", "request", "release", "--to", "release.csr");
+      shell(w, "openssl req -verify -in release.csr -noout -subject | grep 'CN = Release Desk'");
+      shell(w, ROOT);
+      shell(
+          w,
+          "openssl x509 -req -in release.csr -CA ca.pem -CAkey ca.key -CAcreateserial -days 300 -out one.pem");
+      byte[] before = Files.readAllBytes(w.path("keys/release.p12"));
+      Program.Result wrong = run(w, "key", "accept", "release", "--chain", "ca.pem");
+      assertThat(wrong.exit()).isEqualTo(1);
+      assertThat(wrong.err()).contains("error Z0106", "None of its certificates is for the key");
+      assertThat(Files.readAllBytes(w.path("keys/release.p12"))).isEqualTo(before);
+      // in any order
+      shell(w, "cat ca.pem one.pem >issued.pem");
+      assertThat(ok(w, "key", "accept", "release", "--chain", "issued.pem").out())
+          .contains("vouched for by  CN=Gannet Root");
+      assertThat(
+              PosixFilePermissions.toString(
+                  Files.getPosixFilePermissions(w.path("keys/release.p12"))))
+          .isEqualTo("rw-------");
+      ok(w, "build");
+      ok(w, "sign", "out/tern-1.0.jar", "--key", "release");
+      Program.Result r = w.program().zugabe("verify", "out/tern-1.0.jar", "--trust", "ca.pem");
+      assertThat(r.exit()).as(r.all()).isZero();
+      assertThat(r.out()).contains("vouched for by  CN=Gannet Root");
+    }
+  }
+
+  @DataProvider
+  public Object[][] foreign() {
+    String made =
+        "openssl req -x509 -newkey rsa:2048 -passout env:OTHER -keyout k.pem -subj '/CN=Old Desk' -days 900 -out c.pem; ";
+    return new Object[][] {
+      {made + "cat k.pem c.pem >old.pem", "old.pem"},
+      {
+        made + "openssl pkcs8 -in k.pem -passin env:OTHER -out p.pem; cat c.pem p.pem >old.pem",
+        "old.pem"
+      },
+      {
+        made
+            + "openssl rsa -in k.pem -passin env:OTHER -traditional -out p.pem; cat p.pem c.pem >old.pem",
+        "old.pem"
+      },
+      {
+        made
+            + "openssl pkcs12 -export -in c.pem -inkey k.pem -passin env:OTHER -passout env:OTHER -out old.p12",
+        "old.p12"
+      },
+      {
+        made
+            + "openssl pkcs12 -export -legacy -in c.pem -inkey k.pem -passin env:OTHER -passout env:OTHER -out old.p12",
+        "old.p12"
+      },
+    };
+  }
+
+  @Test(dataProvider = "foreign")
+  public void keysOfOtherStoresAreTakenOver(String making, String file) throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      shell(w, making);
+      ok(
+          w,
+          "key",
+          "import",
+          "release",
+          "--from",
+          file,
+          "--from-password",
+          "env:OTHER",
+          "--password",
+          "env:KEY_PASSWORD");
+      assertThat(ok(w, "key", "prove").out()).contains("release", "CN=Old Desk", "signs");
+      Program.Result again =
+          run(
+              w,
+              "key",
+              "import",
+              "release",
+              "--from",
+              file,
+              "--from-password",
+              "env:OTHER",
+              "--password",
+              "env:KEY_PASSWORD");
+      assertThat(again.err()).contains("error Z0112");
+      Program.Result weak =
+          run(
+              w,
+              "key",
+              "import",
+              "b",
+              "--from",
+              file,
+              "--from-password",
+              "env:OTHER",
+              "--password",
+              "env:HOME");
+      assertThat(weak.exit()).isEqualTo(1);
+    }
+  }
+
+  @Test
+  public void whatIsNoKeyIsNotImported() throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      shell(w, ROOT + "; cp ca.key lonely.pem");
+      assertThat(
+              run(w, "key", "import", "a", "--from", "lonely.pem", "--password", "env:KEY_PASSWORD")
+                  .err())
+          .contains("error Z0106", "There is no certificate with the key", "--certificate FILE");
+      assertThat(
+              run(w, "key", "import", "a", "--from", "gone.p12", "--password", "env:KEY_PASSWORD")
+                  .err())
+          .contains("error Z0104  gone.p12");
+      w.write("text.p12", "low water");
+      assertThat(
+              run(
+                      w,
+                      "key",
+                      "import",
+                      "a",
+                      "--from",
+                      "text.p12",
+                      "--from-password",
+                      "env:OTHER",
+                      "--password",
+                      "env:KEY_PASSWORD")
+                  .err())
+          .contains("error Z0104  text.p12");
+      assertThat(w.path("keys")).doesNotExist();
+      Program.Result password =
+          run(w, "key", "import", "a", "--from", "lonely.pem", "--password", OTHER);
+      assertThat(password.exit()).isEqualTo(2);
+      assertThat(password.err()).doesNotContain(OTHER);
+    }
+  }
+
+  @DataProvider
+  public Object[][] purposes() {
+    return new Object[][] {{"java", "p12"}, {"openpgp", "asc"}};
+  }
+
+  @Test(dataProvider = "purposes")
+  public void aBackupBringsTheKeyBack(String purpose, String ending) throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      Keys.make(w, "release", purpose, "rsa-2048");
+      ok(w, "key", "export", "release", "--certificate", "release.pub");
+      ok(w, "key", "backup", "release", "--to", "sheet.txt", "--password", "env:OTHER");
+      String sheet = Files.readString(w.path("sheet.txt"));
+      assertThat(sheet)
+          .contains("BACKUP OF A SIGNING KEY", "Key:         release", "Fingerprint: ")
+          .contains("To restore it:   zugabe key restore FILE --password SOURCE")
+          .doesNotContain(OTHER, Keys.PASSWORD);
+      Files.delete(w.path("keys/release." + ending));
+      Program.Result wrong =
+          run(w, "key", "restore", "sheet.txt", "--password", "env:KEY_PASSWORD");
+      assertThat(wrong.exit()).isEqualTo(1);
+      assertThat(wrong.err()).contains("error Z0103  sheet.txt");
+      ok(w, "key", "restore", "sheet.txt", "--password", "env:OTHER");
+      w.replace("zugabe.yaml", "env:KEY_PASSWORD", "env:OTHER");
+      ok(w, "build");
+      ok(w, "sign", "out/SHA256SUMS", "--key", "release");
+      // what it signs is verified by what was handed on before
+      Program.Result r = w.program().zugabe("verify", "out/SHA256SUMS", "--trust", "release.pub");
+      assertThat(r.exit()).as(r.all()).isZero();
+      // without this program, too
+      shell(
+          w,
+          purpose.equals("java")
+              ? "sed -n '/BEGIN PKCS12/,/END PKCS12/p' sheet.txt | grep -v -- ----- | base64 -d | openssl pkcs12 -passin env:OTHER -noout"
+              : "mkdir -m 700 g; gpg --homedir g --batch --pinentry-mode loopback --passphrase \"$OTHER\" --import sheet.txt; gpgconf --homedir g --kill all; rm -r g");
+      w.write("cut.txt", sheet.substring(0, sheet.length() / 2));
+      assertThat(run(w, "key", "restore", "cut.txt", "--password", "env:OTHER").err())
+          .contains("error Z0104  cut.txt");
+      w.write("false.txt", sheet.replaceFirst("Fingerprint: ..", "Fingerprint: 00"));
+      assertThat(
+              run(w, "key", "restore", "false.txt", "--store", "b", "--password", "env:OTHER")
+                  .err())
+          .contains("error Z0106  false.txt", "It holds another key than it says");
+    }
+  }
+}

@@ -1,0 +1,284 @@
+package zugabe.core;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.cert.X509Certificate;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zugabe.core.answer.Answer;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.keys.KeyBackup;
+import zugabe.core.keys.KeyCode;
+import zugabe.core.keys.KeyExport;
+import zugabe.core.keys.KeyFacts;
+import zugabe.core.keys.KeyFile;
+import zugabe.core.keys.KeyImport;
+import zugabe.core.keys.KeyRequest;
+import zugabe.core.keys.KeyRing;
+import zugabe.core.keys.OpenPgpKey;
+import zugabe.core.keys.Passwords;
+import zugabe.core.keys.Secret;
+import zugabe.core.keys.Secrets;
+import zugabe.core.keys.SigningKey;
+import zugabe.core.keys.X509Key;
+import zugabe.core.recipe.KeySpec;
+import zugabe.core.sign.Trust;
+
+/** Keys that come from elsewhere or go there: certificates, other stores, backups. */
+public final class KeyTransfer {
+  private final Keying keying;
+  private final Surroundings around;
+  private final Clock clock = Clock.systemUTC();
+
+  KeyTransfer(Keying keying) {
+    this.keying = keying;
+    this.around = keying.around();
+  }
+
+  /** Writes a request for a certificate of a key. */
+  public Answer.Keys request(String name, Path to) throws IOException {
+    Findings findings = new Findings();
+    List<String> written = new ArrayList<>();
+    try (Secrets secrets = keying.secrets()) {
+      Optional<X509Key> key = x509(name, secrets, findings);
+      if (key.isPresent()) {
+        KeyExport.write(around.here().resolve(to), KeyRequest.of(key.get()));
+        written.add(around.shown(to));
+      }
+    }
+    return Keying.answer("request", findings, List.of(), written, "");
+  }
+
+  /** A key with a certificate: others can't be what is asked for. */
+  private Optional<X509Key> x509(String name, Secrets secrets, Findings findings)
+      throws IOException {
+    Where where = Where.file("key " + name);
+    Findings seen = new Findings();
+    Optional<SigningKey> key = keying.ring(secrets, seen).open(name, where, seen);
+    // one that has ended is what a new certificate is asked for
+    seen.sorted().stream().filter(f -> f.code() != KeyCode.Z0107).forEach(findings::add);
+    if (key.isPresent() && !(key.get() instanceof X509Key)) {
+      findings.add(
+          KeyCode.Z0114,
+          where,
+          "OpenPGP keys have no certificates that others issue.",
+          "Hand on its public key: zugabe key export.");
+    }
+    return key.filter(X509Key.class::isInstance).map(X509Key.class::cast);
+  }
+
+  /** Puts what was issued for a key into its store. */
+  public Answer.Keys accept(String name, Path issued) throws IOException {
+    Findings findings = new Findings();
+    List<KeyFacts> facts = new ArrayList<>();
+    List<String> written = new ArrayList<>();
+    Where where = Where.file(around.shown(issued));
+    try (Secrets secrets = keying.secrets()) {
+      Optional<X509Key> key = x509(name, secrets, findings);
+      Optional<List<X509Certificate>> chain = certificates(issued, where, findings);
+      Optional<X509Key> accepted =
+          key.isEmpty() || chain.isEmpty()
+              ? Optional.empty()
+              : KeyRequest.accepted(key.get(), chain.get(), where, findings);
+      if (accepted.isPresent() && !findings.hasErrors()) {
+        KeySpec spec = keying.ring(secrets, findings).spec(name, where, findings).orElseThrow();
+        Secret secret = secrets.of(spec.password().value(), name, where, findings).orElseThrow();
+        Path store = keying.book().folder().resolve(spec.store().value());
+        KeyExport.replace(store, KeyRequest.store(accepted.get(), secret));
+        written.add(around.shown(store));
+        facts.add(KeyFacts.of(accepted.get(), spec.store().value(), clock.instant()));
+      }
+    }
+    return Keying.answer("accept", findings, facts, written, "");
+  }
+
+  private Optional<List<X509Certificate>> certificates(Path file, Where where, Findings findings) {
+    try {
+      return Optional.of(Trust.read(Files.readAllBytes(around.here().resolve(file))));
+    } catch (IOException e) {
+      findings.add(
+          KeyCode.Z0106,
+          where,
+          "It holds no certificate that can be read.",
+          "Name the file that was issued, as PEM or DER.");
+      return Optional.empty();
+    }
+  }
+
+  /**
+   * What is taken over from elsewhere.
+   *
+   * @param from its file
+   * @param fromPassword where its password comes from
+   * @param certificate file with its certificates, when they lie apart
+   */
+  public record Foreign(Path from, String fromPassword, Optional<Path> certificate) {}
+
+  /** Takes a key over from another store. */
+  public Answer.Keys take(String name, Foreign foreign, Optional<Path> store, String password)
+      throws IOException {
+    Findings findings = new Findings();
+    Where where = Where.file(around.shown(foreign.from()));
+    List<String> written = new ArrayList<>();
+    byte[] bytes;
+    try {
+      bytes = Files.readAllBytes(around.here().resolve(foreign.from()));
+    } catch (IOException e) {
+      new KeyFile(around.shown(foreign.from()), new byte[0]).damaged(where, findings);
+      return Keying.answer("import", findings, List.of(), written, "");
+    }
+    KeyFile file = new KeyFile(around.shown(foreign.from()), bytes);
+    try (Secrets secrets = keying.secrets(around.here())) {
+      boolean closed =
+          !KeyImport.isText(bytes)
+              || new String(bytes, StandardCharsets.ISO_8859_1).contains("ENCRYPTED");
+      Optional<Secret> old =
+          closed
+              ? secrets.of(foreign.fromPassword(), "what is imported", where, findings)
+              : Optional.of(Secret.of(new char[0]));
+      Optional<Secret> secret = secrets.of(password, "the key \"" + name + "\"", where, findings);
+      if (old.isEmpty() || secret.isEmpty()) {
+        return Keying.answer("import", findings, List.of(), written, "");
+      }
+      Optional<SigningKey> key = foreign(name, foreign, file, old.get(), where, findings);
+      if (key.isEmpty() || !Passwords.isGood(secret.get(), where.at("password"), findings)) {
+        return Keying.answer("import", findings, List.of(), written, "");
+      }
+      byte[] made =
+          key.get() instanceof X509Key x
+              ? KeyRequest.store(new X509Key(name, name, x.key(), x.chain()), secret.get())
+              : KeyBackup.armoured((OpenPgpKey) key.get(), old.get(), secret.get());
+      return kept("import", name, made, store, password, secret.get(), findings);
+    }
+  }
+
+  private Optional<SigningKey> foreign(
+      String name, Foreign foreign, KeyFile file, Secret old, Where where, Findings findings)
+      throws IOException {
+    if (file.isOpenPgp() || !KeyImport.isText(file.bytes())) {
+      return file.open(name, Optional.empty(), old, where, findings);
+    }
+    List<byte[]> texts = new ArrayList<>(List.of(file.bytes()));
+    if (foreign.certificate().isPresent()) {
+      texts.add(Files.readAllBytes(around.here().resolve(foreign.certificate().get())));
+    }
+    return new KeyImport(name, old, where, findings).of(texts).map(k -> k);
+  }
+
+  /** Writes a store that wasn't there, proves that it opens, and names it in the recipe. */
+  private Answer.Keys kept(
+      String action,
+      String name,
+      byte[] made,
+      Optional<Path> store,
+      String password,
+      Secret secret,
+      Findings findings)
+      throws IOException {
+    boolean open = new KeyFile("", made).isOpenPgp();
+    Path to =
+        store
+            .map(around.here()::resolve)
+            .orElse(keying.book().folder().resolve("keys").resolve(name + (open ? ".asc" : ".p12")))
+            .normalize();
+    Where where = Where.file(around.shown(to));
+    Optional<SigningKey> key =
+        new KeyFile(around.shown(to), made).open(name, Optional.empty(), secret, where, findings);
+    if (key.isEmpty() || findings.hasErrors()) {
+      return Keying.answer(action, findings, List.of(), List.of(), "");
+    }
+    try {
+      KeyExport.writeStore(to, made);
+    } catch (FileAlreadyExistsException e) {
+      Keying.exists(where, findings);
+      return Keying.answer(action, findings, List.of(), List.of(), "");
+    }
+    String line = KeyBook.line(name, keying.relative(to), keying.source(password));
+    boolean known = keying.book().keys(new Findings()).containsKey(name);
+    String lines = known || keying.book().add(name, line) ? "" : "keys:\n" + line + "\n";
+    return Keying.answer(
+        action,
+        findings,
+        List.of(KeyFacts.of(key.get(), around.shown(to), clock.instant())),
+        List.of(around.shown(to)),
+        lines);
+  }
+
+  /** Writes a key onto a sheet that brings it back. */
+  public Answer.Keys backup(String name, Path to, String password) throws IOException {
+    Findings findings = new Findings();
+    Where where = Where.file(around.shown(to));
+    List<String> written = new ArrayList<>();
+    List<KeyFacts> facts = new ArrayList<>();
+    try (Secrets secrets = keying.secrets();
+        Secrets others = keying.secrets(around.here())) {
+      KeyRing ring = keying.ring(secrets, findings);
+      Optional<SigningKey> key = ring.open(name, Where.file("key " + name), findings);
+      Optional<Secret> secret = others.of(password, "the backup", where, findings);
+      boolean good =
+          key.isPresent()
+              && secret.isPresent()
+              && Passwords.isGood(secret.get(), where.at("password"), findings);
+      if (good) {
+        KeySpec spec = ring.spec(name, where, findings).orElseThrow();
+        Secret old =
+            secrets
+                .of(spec.password().value(), "the key \"" + name + "\"", where, findings)
+                .orElseThrow();
+        byte[] sheet = KeyBackup.sheet(key.get(), old, secret.get());
+        KeyExport.writeStore(around.here().resolve(to), sheet);
+        written.add(around.shown(to));
+        facts.add(KeyFacts.of(key.get(), spec.store().value(), clock.instant()));
+      }
+    } catch (FileAlreadyExistsException e) {
+      Keying.exists(where, findings);
+    }
+    return Keying.answer("backup", findings, facts, written, "");
+  }
+
+  /** Brings a key back from its sheet. */
+  public Answer.Keys restore(Path sheet, Optional<Path> store, String password) throws IOException {
+    Findings findings = new Findings();
+    Where where = Where.file(around.shown(sheet));
+    Optional<KeyBackup> backup = Optional.empty();
+    try {
+      backup = KeyBackup.read(Files.readAllBytes(around.here().resolve(sheet)));
+    } catch (IOException e) {
+      // told below
+      backup = Optional.empty();
+    }
+    if (backup.isEmpty()) {
+      findings.add(
+          KeyCode.Z0104,
+          where,
+          "It is no backup of a key, or it is damaged.",
+          "Take another copy of the sheet.");
+      return Keying.answer("restore", findings, List.of(), List.of(), "");
+    }
+    try (Secrets secrets = keying.secrets(around.here())) {
+      String name = backup.get().name();
+      Optional<Secret> secret = secrets.of(password, "the backup", where, findings);
+      Optional<SigningKey> key =
+          secret.isEmpty()
+              ? Optional.empty()
+              : new KeyFile(around.shown(sheet), backup.get().store())
+                  .open(name, Optional.empty(), secret.get(), where, findings);
+      if (key.isPresent() && !key.get().fingerprint().equals(backup.get().fingerprint())) {
+        findings.add(
+            KeyCode.Z0106,
+            where,
+            "It holds another key than it says: " + key.get().fingerprint() + ".",
+            "Take another copy of the sheet.");
+      }
+      return key.isEmpty() || findings.hasErrors()
+          ? Keying.answer("restore", findings, List.of(), List.of(), "")
+          : kept("restore", name, backup.get().store(), store, password, secret.get(), findings);
+    }
+  }
+}
