@@ -508,7 +508,7 @@ function _picocli_zugabe_sign() {
 
   local commands=""
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--beside' '--replace' '--add' '--json'"
-  local arg_opts="'--key' '--to' '--timestamp' '-r' '--recipe' '-j' '--jobs'"
+  local arg_opts="'--key' '--to' '--timestamp' '--digest-out' '--signature-in' '-r' '--recipe' '-j' '--jobs'"
 
   type compopt &>/dev/null && compopt +o default
 
@@ -524,6 +524,18 @@ function _picocli_zugabe_sign() {
       ;;
     '--timestamp')
       return
+      ;;
+    '--digest-out')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--signature-in')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
       ;;
     '-r'|'--recipe')
       local IFS=$'\n'

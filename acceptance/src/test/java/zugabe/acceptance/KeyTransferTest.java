@@ -212,4 +212,133 @@ public final class KeyTransferTest {
           .contains("error Z0106  false.txt", "It holds another key than it says");
     }
   }
+
+  private static final String FAR =
+      "openssl req -x509 -newkey rsa:2048 -nodes -keyout far.key -subj '/CN=Far Desk' -days 900 -out far.pem";
+
+  private static Workspace far(String more) throws Exception {
+    Workspace w = Keys.workspace();
+    shell(w, FAR);
+    w.write(
+        "zugabe.yaml",
+        Files.readString(w.path("zugabe.yaml")).replace("{kind: jar}", "{kind: jar, sign: far}")
+            + "keys: {far: {store: far.pem"
+            + more
+            + "}}\n");
+    return w;
+  }
+
+  @DataProvider
+  public Object[][] helpers() {
+    String sign = "openssl pkeyutl -sign -inkey far.key -pkeyopt digest:sha256";
+    return new Object[][] {
+      {sign, ""},
+      {sign + " | base64", ""},
+      {"test -z \\\"$OTHER$KEY_PASSWORD\\\" && " + sign, ""},
+      {"exit 3", "the helper failed"},
+      {"cat", "what was answered isn't a signature"},
+      {"openssl rand 256", "what was answered isn't a signature"},
+    };
+  }
+
+  /** The key never comes here: a helper gets a digest, and its answer is verified. */
+  @Test(dataProvider = "helpers")
+  public void aHelperSigns(String line, String fault) throws Exception {
+    String secret = ", password: env:KEY_PASSWORD";
+    try (Workspace w = far(secret + ", helper: \"" + line + "\"")) {
+      Program.Result r = Keys.program(w).with("OTHER", "").zugabe("build");
+      assertThat(r.exit()).as(r.all()).isEqualTo(fault.isEmpty() ? 0 : 1);
+      if (fault.isEmpty()) {
+        assertThat(ok(w, "verify", "out/tern-1.0.jar", "--trust", "far.pem").out())
+            .contains("CN=Far Desk");
+      } else {
+        assertThat(r.err()).contains("error Z0211", fault);
+        assertThat(w.path("out/tern-1.0.jar")).doesNotExist();
+      }
+    }
+  }
+
+  @DataProvider
+  public Object[][] beside() {
+    return new Object[][] {{""}, {"--beside"}};
+  }
+
+  @Test(dataProvider = "beside")
+  public void inTwoSteps(String beside) throws Exception {
+    try (Workspace w = far("")) {
+      w.replace("zugabe.yaml", ", sign: far", "");
+      ok(w, "build");
+      String line = "sign out/tern-1.0.jar --key far " + beside;
+      byte[] before = Files.readAllBytes(w.path("out/tern-1.0.jar"));
+      Program.Result none = run(w, line.strip().split(" "));
+      assertThat(none.err())
+          .contains("error Z0211", "there is only its certificate here", "--digest-out");
+      assertThat(ok(w, (line + " --digest-out d.bin").split(" +")).out())
+          .contains(
+              "Have it signed, then: zugabe sign out/tern-1.0.jar --key far --signature-in FILE");
+      assertThat(Files.size(w.path("d.bin"))).isEqualTo(32);
+      assertThat(Files.readAllBytes(w.path("out/tern-1.0.jar"))).isEqualTo(before);
+      shell(w, "openssl pkeyutl -sign -inkey far.key -pkeyopt digest:sha256 -in d.bin -out s.bin");
+      Program.Result wrong = run(w, (line + " --signature-in d.bin").split(" +"));
+      assertThat(wrong.err()).contains("error Z0211", "what was answered isn't a signature");
+      ok(w, (line + " --signature-in s.bin").split(" +"));
+      ok(w, "verify", "out/tern-1.0.jar", "--trust", "far.pem");
+    }
+  }
+
+  /** By a token in software; the key is made on it, and its certificate put beside it. */
+  @Test
+  public void aTokenSigns() throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      Files.createDirectories(w.path("tokens"));
+      w.write(
+          "softhsm.conf",
+          "directories.tokendir = " + w.path("tokens") + "\nobjectstore.backend = file\n");
+      String slot =
+          w.program()
+              .with("SOFTHSM2_CONF", w.path("softhsm.conf").toString())
+              .run(
+                  "softhsm2-util",
+                  "--init-token",
+                  "--free",
+                  "--label",
+                  "desk",
+                  "--so-pin",
+                  "99999999",
+                  "--pin",
+                  "48484848")
+              .out()
+              .replaceAll("(?s).*to slot (\\d+).*", "$1");
+      String library = "/usr/lib/softhsm/libsofthsm2.so";
+      Tokens.fill(w, library, slot, "48484848");
+      w.write(
+          "zugabe.yaml",
+          Files.readString(w.path("zugabe.yaml")).replace("{kind: jar}", "{kind: jar, sign: desk}")
+              + "keys: {desk: {store: 'pkcs11:slot-id="
+              + slot
+              + ";object=desk?module-path="
+              + library
+              + "', password: env:PIN}}\n");
+      Program.Result r = Tokens.program(w, "48484848").zugabe("build");
+      assertThat(r.exit()).as(r.all()).isZero();
+      Program.Result shown = Tokens.program(w, "48484848").zugabe("key", "show");
+      assertThat(shown.out()).contains("CN=Token Desk", "RSA, 2048 bits");
+      assertThat(
+              Tokens.program(w, "48484848")
+                  .zugabe("key", "export", "desk", "--certificate", "desk.pem")
+                  .exit())
+          .isZero();
+      assertThat(w.program().zugabe("verify", "out/tern-1.0.jar", "--trust", "desk.pem").exit())
+          .isZero();
+      Program.Result pin = Tokens.program(w, "12345678").zugabe("key", "prove");
+      assertThat(pin.exit()).isEqualTo(1);
+      assertThat(pin.err()).contains("error Z0103", "doesn't take this PIN");
+      w.replace("zugabe.yaml", "object=desk", "object=gone");
+      assertThat(Tokens.program(w, "48484848").zugabe("key", "prove").err())
+          .contains("error Z0105", "gone");
+      w.replace("zugabe.yaml", library, "/nowhere.so");
+      assertThat(Tokens.program(w, "48484848").zugabe("key", "prove").err())
+          .contains("error Z0104", "/nowhere.so");
+    }
+  }
 }

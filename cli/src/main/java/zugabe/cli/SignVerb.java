@@ -18,6 +18,8 @@ final class SignVerb implements Verb {
   private static final String ADD = "--add";
   private static final String TO = "--to";
   private static final String TIMESTAMP = "--timestamp";
+  private static final String DIGEST_OUT = "--digest-out";
+  private static final String SIGNATURE_IN = "--signature-in";
 
   @Override
   public String name() {
@@ -45,6 +47,13 @@ final class SignVerb implements Verb {
             String.class,
             "ADDRESS",
             "Timestamp authority (RFC 3161); several are asked in order. Default: those of the key."));
+    spec.addOption(
+        KeyOptions.file(
+            DIGEST_OUT,
+            "FILE",
+            "Sign nothing yet, but write the digest that somebody else is to sign."));
+    spec.addOption(
+        KeyOptions.file(SIGNATURE_IN, "FILE", "The signature of that digest: bytes, or Base64."));
     KeyOptions.recipe(spec);
     spec.addOption(Options.jobs());
     spec.addOption(Options.json());
@@ -66,13 +75,31 @@ final class SignVerb implements Verb {
               key,
               new FileSigning.Manner(given.flag(BESIDE), given.flag(REPLACE), given.flag(ADD)),
               given.<Path>value(TO),
-              given.<List<String>>value(TIMESTAMP).orElse(List.of()));
+              given.<List<String>>value(TIMESTAMP).orElse(List.of()),
+              new Signatures.Steps(given.value(DIGEST_OUT), given.value(SIGNATURE_IN)));
       Answer.Sign answer =
           zugabe
               .signatures(KeyOptions.keying(zugabe, given))
               .sign(Path.of(given.positional().orElseThrow()), how);
       return given.answer(
-          zugabe, answer, () -> answer.by().ifPresent(by -> print(given, answer, by)));
+          zugabe,
+          answer,
+          () -> {
+            answer.by().ifPresent(by -> print(given, answer, by));
+            if (answer.by().isEmpty() && !answer.written().isEmpty()) {
+              given
+                  .terminal()
+                  .out()
+                  .println(
+                      "Digest: "
+                          + Visible.text(answer.written())
+                          + "\nHave it signed, then: zugabe sign "
+                          + Visible.text(answer.file())
+                          + " --key "
+                          + key
+                          + " --signature-in FILE");
+            }
+          });
     }
   }
 

@@ -70,7 +70,13 @@ public final class KeyTransfer {
           "OpenPGP keys have no certificates that others issue.",
           "Hand on its public key: zugabe key export.");
     }
-    return key.filter(X509Key.class::isInstance).map(X509Key.class::cast);
+    Optional<X509Key> x509 = key.filter(X509Key.class::isInstance).map(X509Key.class::cast);
+    if (x509.isPresent() && x509.get().hand().own().isEmpty()) {
+      findings.add(
+          KeyCode.Z0114, where, "The key itself isn't here.", "Ask for certificates where it is.");
+      return Optional.empty();
+    }
+    return x509;
   }
 
   /** Puts what was issued for a key into its store. */
@@ -152,7 +158,7 @@ public final class KeyTransfer {
       }
       byte[] made =
           key.get() instanceof X509Key x
-              ? KeyRequest.store(new X509Key(name, name, x.key(), x.chain()), secret.get())
+              ? KeyRequest.store(new X509Key(name, name, x.hand(), x.chain()), secret.get())
               : KeyBackup.armoured((OpenPgpKey) key.get(), old.get(), secret.get());
       return kept("import", name, made, store, password, secret.get(), findings);
     }

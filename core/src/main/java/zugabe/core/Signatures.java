@@ -11,6 +11,8 @@ import zugabe.core.answer.Answer;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
+import zugabe.core.keys.Hand;
+import zugabe.core.keys.KeyExport;
 import zugabe.core.keys.KeyFile;
 import zugabe.core.keys.KeyRing;
 import zugabe.core.keys.OpenPgpKey;
@@ -49,9 +51,22 @@ public final class Signatures {
    * @param key its name in the recipe
    * @param to the signed file; empty for the file itself
    * @param timestamps addresses of authorities; none for those of the key
+   * @param steps when the key is elsewhere
    */
   public record Signing(
-      String key, FileSigning.Manner manner, Optional<Path> to, List<String> timestamps) {}
+      String key,
+      FileSigning.Manner manner,
+      Optional<Path> to,
+      List<String> timestamps,
+      Steps steps) {}
+
+  /**
+   * Signing in two steps: the digest goes out, and its signature comes back.
+   *
+   * @param digestOut file for the digest; then nothing is signed yet
+   * @param signatureIn file with its signature
+   */
+  public record Steps(Optional<Path> digestOut, Optional<Path> signatureIn) {}
 
   /** Signs a file. Whatever fails, the file stays as it was. */
   public Answer.Sign sign(Path file, Signing how) throws IOException {
@@ -79,9 +94,16 @@ public final class Signatures {
       Stamping stamping =
           new Stamping(authorities, ANSWER_MILLIS, clock, Where.file(shown), findings);
       around.progress().at("signing " + shown, 0, 0);
-      Optional<FileSigning.Made> made =
-          new FileSigning(shown, content.get(), workers, findings)
-              .with(key.get(), how.manner(), stamping);
+      Optional<FileSigning.Made> made;
+      try {
+        made =
+            new FileSigning(shown, content.get(), workers, findings)
+                .with(stepped(key.get(), how.steps()), how.manner(), stamping);
+      } catch (Hand.DigestException e) {
+        Path out = how.steps().digestOut().orElseThrow();
+        KeyExport.write(around.here().resolve(out), e.digest());
+        return new Answer.Sign(findings.sorted(), shown, around.shown(out), Optional.empty());
+      }
       if (made.isEmpty()) {
         return new Answer.Sign(findings.sorted(), shown, "", Optional.empty());
       }
@@ -94,6 +116,21 @@ public final class Signatures {
       return new Answer.Sign(
           findings.sorted(), shown, around.shown(to), Optional.of(made.get().by()));
     }
+  }
+
+  private SigningKey stepped(SigningKey key, Steps steps) throws IOException {
+    if (!(key instanceof X509Key x509)) {
+      return key;
+    }
+    if (steps.digestOut().isPresent()) {
+      return x509.by(Hand.asking());
+    }
+    return steps.signatureIn().isEmpty()
+        ? key
+        : x509.by(
+            Hand.having(
+                Files.readAllBytes(around.here().resolve(steps.signatureIn().get())),
+                x509.certificate()));
   }
 
   private static Optional<FileContent> content(Path path, String shown, Findings findings)

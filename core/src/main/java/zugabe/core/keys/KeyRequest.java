@@ -25,7 +25,7 @@ public final class KeyRequest {
                   key.certificate().getSubjectX500Principal(), key.certificate().getPublicKey())
               .build(
                   new JcaContentSignerBuilder(Chains.algorithm(key.certificate().getPublicKey()))
-                      .build(key.key()))
+                      .build(key.hand().own().orElseThrow()))
               .getEncoded();
       return KeyExport.pem("CERTIFICATE REQUEST", request).getBytes(StandardCharsets.US_ASCII);
     } catch (OperatorCreationException e) {
@@ -59,12 +59,13 @@ public final class KeyRequest {
       left.remove(one);
       next = left.stream().filter(c -> Chains.isIssuedBy(one, c)).findFirst();
     }
-    X509Key with = new X509Key(key.name(), key.alias(), key.key(), chain);
+    X509Key with = new X509Key(key.name(), key.alias(), key.hand(), chain);
     return Chains.fit(with, where, findings) ? Optional.of(with) : Optional.empty();
   }
 
   /** The bytes of a store with just this key. */
   public static byte[] store(X509Key key, Secret secret) throws IOException {
-    return new Pkcs12(false).write(key.alias(), key.key(), key.chain(), secret);
+    return new Pkcs12(false)
+        .write(key.alias(), key.hand().own().orElseThrow(), key.chain(), secret);
   }
 }

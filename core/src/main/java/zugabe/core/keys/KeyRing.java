@@ -64,13 +64,20 @@ public final class KeyRing {
 
   private Optional<SigningKey> open(String name, KeySpec spec, Findings findings)
       throws IOException {
+    if (Token.is(spec.store().value())) {
+      return token(name, spec, findings);
+    }
     Optional<KeyFile> file = file(spec, findings);
     if (file.isEmpty()) {
       return Optional.empty();
     }
-    Optional<Secret> secret =
-        secrets.of(
-            spec.password().value(), "the key \"" + name + "\"", spec.password().where(), findings);
+    if (file.get().isCertificates()) {
+      Optional<SigningKey> key =
+          file.get().elsewhere(name, spec.store().where(), findings).map(k -> helped(k, spec));
+      key.ifPresent(k -> KeyJudge.look(k, now, spec.store().where(), findings));
+      return key;
+    }
+    Optional<Secret> secret = secret(name, spec, findings);
     if (secret.isEmpty()) {
       return Optional.empty();
     }
@@ -84,6 +91,35 @@ public final class KeyRing {
                 findings);
     key.ifPresent(k -> KeyJudge.look(k, now, spec.store().where(), findings));
     return key;
+  }
+
+  private Optional<SigningKey> token(String name, KeySpec spec, Findings findings)
+      throws IOException {
+    Where where = spec.store().where();
+    Optional<Secret> pin = secret(name, spec, findings);
+    Optional<SigningKey> key =
+        pin.isEmpty()
+            ? Optional.empty()
+            : new Token(spec.store().value())
+                .open(name, spec.alias().map(Located::value), pin.get(), where, findings);
+    key.ifPresent(k -> KeyJudge.look(k, now, where, findings));
+    return key;
+  }
+
+  private Optional<Secret> secret(String name, KeySpec spec, Findings findings) throws IOException {
+    return secrets.of(
+        spec.password().value(), "the key \"" + name + "\"", spec.password().where(), findings);
+  }
+
+  private SigningKey helped(SigningKey key, KeySpec spec) {
+    return key instanceof X509Key x509 && spec.helper().isPresent()
+        ? x509.by(
+            Hand.helper(
+                spec.helper().get().value(),
+                folder,
+                secrets.environment(specs.values()),
+                x509.certificate()))
+        : key;
   }
 
   /** A key's store, as it lies there. */

@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFilePermission;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,6 +21,7 @@ import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.recipe.KeySpec;
 
 /**
  * Secrets by where they come from: {@code env:NAME}, {@code file:PATH}, {@code command:LINE} or
@@ -82,6 +84,18 @@ public final class Secrets implements Closeable {
       known.put(name, secret);
     }
     return Optional.of(secret);
+  }
+
+  /** The variables but for those that some keys have their passwords in. */
+  Map<String, String> environment(Collection<KeySpec> keys) {
+    Map<String, String> plain = new LinkedHashMap<>(environment);
+    for (KeySpec key : keys) {
+      String source = key.password().value();
+      if (source.startsWith("env:")) {
+        plain.remove(source.substring("env:".length()));
+      }
+    }
+    return plain;
   }
 
   private static void none(Where where, String what, String fix, Findings findings) {

@@ -12,14 +12,25 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A private key with its certificates.
+ * A key with its certificates.
  *
+ * @param hand what signs with it
  * @param chain the key's own certificate, then each issuer's as far as the store has them
  */
-public record X509Key(String name, String alias, PrivateKey key, List<X509Certificate> chain)
+public record X509Key(String name, String alias, Hand hand, List<X509Certificate> chain)
     implements SigningKey {
   public X509Key {
     chain = List.copyOf(chain);
+  }
+
+  /** One whose private key is here. */
+  public X509Key(String name, String alias, PrivateKey key, List<X509Certificate> chain) {
+    this(name, alias, Hand.own(key, Optional.empty()), chain);
+  }
+
+  /** The same, signing by another hand. */
+  public X509Key by(Hand other) {
+    return new X509Key(name, alias, other, chain);
   }
 
   /** Its own certificate. */

@@ -14,6 +14,8 @@ import zugabe.bytes.ContentChangedException;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.keys.Hand;
+import zugabe.core.keys.X509Key;
 import zugabe.core.kind.Input;
 import zugabe.core.kind.Output;
 import zugabe.core.kind.Ready;
@@ -28,6 +30,7 @@ import zugabe.core.plan.Planned;
 import zugabe.core.program.Version;
 import zugabe.core.receipt.Receipt;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.core.sign.FileSigning;
 import zugabe.core.sign.Stamping;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
@@ -157,6 +160,11 @@ public final class Builder {
           Where.file(e.what()),
           e.getMessage() + ".",
           "Wait until the program that writes it has finished, then build again.");
+    } catch (Hand.NoSignatureException e) {
+      order.signers().all().stream()
+          .filter(s -> s.key() instanceof X509Key x && x.hand().own().isEmpty())
+          .findFirst()
+          .ifPresent(s -> FileSigning.noSignature(s.key(), e, Where.file(order.shown()), findings));
     } catch (Stamping.NoneException e) {
       // why is among the findings
       return Optional.empty();

@@ -5,6 +5,7 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Segment;
@@ -81,6 +82,11 @@ public record Signers(Map<String, Signer> deliverables, Optional<Signer> sums) {
   }
 
   private static final long MOST_BYTES = 1 << 20;
+
+  /** Everybody. */
+  List<Signer> all() {
+    return Stream.concat(deliverables.values().stream(), sums.stream()).toList();
+  }
 
   /** Who signs a deliverable. */
   Optional<Signer> of(String deliverable) {

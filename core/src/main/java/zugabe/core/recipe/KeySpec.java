@@ -21,12 +21,14 @@ import zugabe.core.shape.TextShape;
  *
  * @param alias in the store; empty where it holds one key
  * @param password where the password comes from, never the password itself
+ * @param helper command that signs digests, when the store has only certificates
  * @param timestamp addresses of authorities that vouch for the time, in the order they are asked
  */
 public record KeySpec(
     Located<String> store,
     Optional<Located<String>> alias,
     Located<String> password,
+    Optional<Located<String>> helper,
     List<Located<String>> timestamp) {
   /**
    * A secret's source. What is written instead is never repeated in a message: it may be the
@@ -70,7 +72,7 @@ public record KeySpec(
         }
       };
 
-  /** A file, or a token, which this version can't use. */
+  /** A file, or the address of a token (RFC 7512). */
   private static final Shape<Located<String>> STORES =
       new Shape<>() {
         private final Shape<Located<String>> file = TextShape.any().naming(Reference.To.FILE);
@@ -78,13 +80,6 @@ public record KeySpec(
         @Override
         public Located<String> bind(SourceNode node, Binding binding) {
           if (node instanceof SourceNode.Text text && text.value().startsWith("pkcs11:")) {
-            binding
-                .findings()
-                .add(
-                    RecipeCode.Z1014,
-                    node.where(),
-                    "Keys on tokens aren't in this version.",
-                    "Name a file by store:.");
             return new Located<>(text.value(), node.where(), true);
           }
           return file.bind(node, binding);
@@ -107,7 +102,10 @@ public record KeySpec(
       };
 
   private static final Field<Located<String>> STORE =
-      Field.required("store", STORES, "PKCS #12 file, or OpenPGP key in armour.");
+      Field.required(
+          "store",
+          STORES,
+          "PKCS #12 file, OpenPGP key in armour, certificates alone, or a token: pkcs11:slot-id=0;object=NAME?module-path=LIBRARY.");
   private static final Field<Located<String>> ALIAS =
       Field.optional("alias", TextShape.any(), "The key's name in the store.")
           .otherwise("the only one in it");
@@ -118,6 +116,12 @@ public record KeySpec(
               "Where the password comes from: env:NAME, file:PATH, command:LINE or prompt.")
           .otherwise("prompt");
 
+  private static final Field<Located<String>> HELPER =
+      Field.optional(
+          "helper",
+          TextShape.any(),
+          "Command that gets a digest on its standard input and answers with its signature, when"
+              + " store: has only certificates.");
   private static final Field<List<Located<String>>> TIMESTAMP =
       Field.optional(
           "timestamp",
@@ -129,6 +133,8 @@ public record KeySpec(
   static final Shape<KeySpec> SHAPE =
       RecordShape.of(
           "a key",
-          List.of(STORE, ALIAS, PASSWORD, TIMESTAMP),
-          v -> new KeySpec(v.of(STORE), v.maybe(ALIAS), v.of(PASSWORD), v.of(TIMESTAMP)));
+          List.of(STORE, ALIAS, PASSWORD, HELPER, TIMESTAMP),
+          v ->
+              new KeySpec(
+                  v.of(STORE), v.maybe(ALIAS), v.of(PASSWORD), v.maybe(HELPER), v.of(TIMESTAMP)));
 }

@@ -2,6 +2,7 @@ package zugabe.core.sign;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.security.cert.CertificateException;
 import java.security.cert.CertificateFactory;
 import java.security.cert.X509Certificate;
@@ -13,14 +14,17 @@ import java.util.Optional;
 import org.bouncycastle.asn1.ASN1Encoding;
 import org.bouncycastle.asn1.cms.Attribute;
 import org.bouncycastle.asn1.cms.AttributeTable;
+import org.bouncycastle.asn1.cms.CMSAttributes;
 import org.bouncycastle.asn1.pkcs.PKCSObjectIdentifiers;
 import org.bouncycastle.cert.X509CertificateHolder;
 import org.bouncycastle.cert.jcajce.JcaCertStore;
+import org.bouncycastle.cms.CMSAttributeTableGenerator;
 import org.bouncycastle.cms.CMSException;
 import org.bouncycastle.cms.CMSProcessableByteArray;
 import org.bouncycastle.cms.CMSSignedData;
 import org.bouncycastle.cms.CMSSignedDataGenerator;
 import org.bouncycastle.cms.CMSTypedData;
+import org.bouncycastle.cms.DefaultSignedAttributeTableGenerator;
 import org.bouncycastle.cms.SignerInformation;
 import org.bouncycastle.cms.SignerInformationStore;
 import org.bouncycastle.cms.jcajce.JcaSignerInfoGeneratorBuilder;
@@ -30,6 +34,13 @@ import zugabe.core.keys.X509Key;
 
 /** Signed data of RFC 5652, beside what is signed. */
 final class Cms {
+  /** A time that nobody vouches for says nothing, and would make each signature another one. */
+  private static final CMSAttributeTableGenerator WITHOUT_TIME =
+      parameters ->
+          new DefaultSignedAttributeTableGenerator()
+              .getAttributes(parameters)
+              .remove(CMSAttributes.signingTime);
+
   private Cms() {}
 
   /**
@@ -44,10 +55,14 @@ final class Cms {
       signed.addSignerInfoGenerator(
           new JcaSignerInfoGeneratorBuilder(new JcaDigestCalculatorProviderBuilder().build())
               .setDirectSignature(!attributes)
+              .setSignedAttributeGenerator(WITHOUT_TIME)
               .build(new Signatory(key).forLibrary(), key.certificate()));
       signed.addCertificates(new JcaCertStore(key.chain()));
       CMSSignedData made = signed.generate(content, false);
       return stamped(made, stamping).getEncoded(ASN1Encoding.DER);
+    } catch (UncheckedIOException e) {
+      // the library's interface knows no other way for what a key says
+      throw e.getCause();
     } catch (OperatorCreationException | CMSException | CertificateException e) {
       throw new IOException("the signature can't be put together: " + e.getMessage(), e);
     }

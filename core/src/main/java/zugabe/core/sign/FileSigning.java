@@ -6,6 +6,7 @@ import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.keys.Hand;
 import zugabe.core.keys.SigningKey;
 import zugabe.core.keys.X509Key;
 import zugabe.core.work.Workers;
@@ -64,7 +65,20 @@ public final class FileSigning {
     } catch (Stamping.NoneException e) {
       // why is among the findings
       return Optional.empty();
+    } catch (Hand.NoSignatureException e) {
+      noSignature(key, e, Where.file(file), findings);
+      return Optional.empty();
     }
+  }
+
+  /** Tells that a key didn't sign. */
+  public static void noSignature(
+      SigningKey key, Hand.NoSignatureException why, Where where, Findings findings) {
+    findings.add(
+        SignCode.Z0211,
+        where,
+        "The key \"" + key.name() + "\" gave no signature: " + why.getMessage() + ".",
+        "See to its helper:, or sign in two steps: --digest-out and --signature-in.");
   }
 
   /** A note when nobody vouches for the time. */

@@ -47,6 +47,11 @@ public enum SignCode implements Code {
       Basis.INPUT,
       "Signed already",
       "Two signatures where one is meant, or a lost one, can't be told apart later."),
+  Z0211(
+      ERROR,
+      Basis.INPUT,
+      "No signature",
+      "The key, or whoever signs for it, doesn't answer with a signature that verifies."),
   Z0301(
       ERROR,
       Basis.MACHINE,

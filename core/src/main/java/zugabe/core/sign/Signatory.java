@@ -3,8 +3,7 @@ package zugabe.core.sign;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.security.GeneralSecurityException;
-import java.security.Signature;
+import java.io.UncheckedIOException;
 import org.bouncycastle.asn1.x509.AlgorithmIdentifier;
 import org.bouncycastle.operator.ContentSigner;
 import org.bouncycastle.operator.DefaultSignatureAlgorithmIdentifierFinder;
@@ -20,7 +19,7 @@ final class Signatory {
 
   /** In the runtime's words. */
   String algorithm() {
-    return switch (key.key().getAlgorithm()) {
+    return switch (key.certificate().getPublicKey().getAlgorithm()) {
       case "EC" -> X509Key.bits(key.certificate()) > 256 ? "SHA384withECDSA" : "SHA256withECDSA";
       case "EdDSA", "Ed25519" -> "Ed25519";
       case "DSA" -> "SHA256withDSA";
@@ -30,7 +29,7 @@ final class Signatory {
 
   /** Ending of a signature block in a jar (specification, "Digital Signatures"). */
   String blockEnding() {
-    return switch (key.key().getAlgorithm()) {
+    return switch (key.certificate().getPublicKey().getAlgorithm()) {
       case "RSA" -> "RSA";
       case "DSA" -> "DSA";
       default -> "EC";
@@ -38,14 +37,7 @@ final class Signatory {
   }
 
   byte[] sign(byte[] message) throws IOException {
-    try {
-      Signature signature = Signature.getInstance(algorithm());
-      signature.initSign(key.key());
-      signature.update(message);
-      return signature.sign();
-    } catch (GeneralSecurityException e) {
-      throw new IOException("the key \"" + key.name() + "\" can't sign: " + e.getMessage(), e);
-    }
+    return key.hand().sign(algorithm(), message);
   }
 
   /** For structures that a library puts together. */
@@ -70,7 +62,7 @@ final class Signatory {
         try {
           return sign(message.toByteArray());
         } catch (IOException e) {
-          throw new java.io.UncheckedIOException(e);
+          throw new UncheckedIOException(e);
         }
       }
     };
