@@ -2,13 +2,23 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.cert.X509Certificate;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.stream.Stream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
+import zugabe.core.finding.Findings;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.ReadExtent;
+import zugabe.core.sign.FileVerification;
+import zugabe.core.sign.Trust;
+import zugabe.core.work.Workers;
 import zugabe.standins.Behaviour;
 import zugabe.standins.TimestampAuthority;
 
@@ -302,13 +312,81 @@ public final class BesideTest {
       assertThat(said.toString()).doesNotContain(Keys.PASSWORD);
       try (Stream<Path> walk = Files.walk(w.folder())) {
         for (Path file : walk.filter(Files::isRegularFile).toList()) {
-          assertThat(
-                  new String(
-                      Files.readAllBytes(file), java.nio.charset.StandardCharsets.ISO_8859_1))
+          assertThat(new String(Files.readAllBytes(file), StandardCharsets.ISO_8859_1))
               .as(file.toString())
               .doesNotContain(Keys.PASSWORD);
         }
       }
     }
+  }
+
+  @Test
+  public void weakAndEndedSignaturesOfOthers() throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      w.write("a.txt", "low water\n");
+      Instant now = Instant.now();
+      Keys.store(
+          w,
+          "old",
+          "PKCS12",
+          Keys.Like.good().valid(now.minus(Duration.ofDays(900)), now.minus(Duration.ofDays(9))));
+      String take = "openssl pkcs12 -in keys/old.p12 -passin env:KEY_PASSWORD ";
+      String sign =
+          "openssl cms -sign -binary -in a.txt -signer all.pem -inkey all.pem -outform DER -out a.txt.p7s";
+      Program.Result made =
+          Keys.program(w)
+              .run(
+                  "sh",
+                  "-c",
+                  take + "-nodes -out all.pem && " + take + "-nokeys -out old.pem && " + sign);
+      assertThat(made.exit()).as(made.all()).isZero();
+      Program.Result ended = w.program().zugabe("verify", "a.txt", "--trust", "old.pem");
+      assertThat(ended.exit()).isEqualTo(1);
+      assertThat(ended.err().replaceAll("\\s+", " "))
+          .contains("error Z0206", "and no timestamp tells when it signed.");
+      good(w, "sh", "-c", sign + " -md sha1");
+      assertThat(w.program().zugabe("verify", "a.txt", "--trust", "old.pem").err())
+          .contains("error Z0205", "Its digest isn't SHA-256 or better.");
+      w.write("a.txt.p7s", "low water");
+      assertThat(w.program().zugabe("verify", "a.txt").err()).contains("error Z0207  a.txt.p7s");
+    }
+  }
+
+  /** What is to be said in other times: of a signature with a timestamp, and of one without. */
+  @Test
+  public void aTimestampOutlivesTheCertificate() throws Exception {
+    try (Workspace w = Keys.workspace();
+        TimestampAuthority authority =
+            TimestampAuthority.start(Behaviour.GOOD, 0, Clock.systemUTC())) {
+      Keys.make(w, "release", "java", "ec-p256");
+      ok(w, "key", "export", "release", "--certificate", "release.pem");
+      ok(w, "build");
+      ok(w, "sign", "out/tern-1.0.jar", "--key", "release", "--timestamp", authority.address());
+      List<X509Certificate> signer = Trust.read(Files.readAllBytes(w.path("release.pem")));
+      List<X509Certificate> root = Trust.read(authority.root().getBytes(StandardCharsets.US_ASCII));
+      Path jar = w.path("out/tern-1.0.jar");
+      Instant later = Instant.now().plus(Duration.ofDays(20_000));
+      Instant before = Instant.now().minus(Duration.ofDays(9));
+      assertThat(codes(jar, later, signer, root)).isEmpty();
+      assertThat(codes(jar, before, signer, root)).isEmpty();
+      assertThat(codes(jar, later, signer)).containsExactlyInAnyOrder("Z0206", "Z0302");
+      assertThat(codes(jar, before, signer)).containsExactlyInAnyOrder("Z0206", "Z0302");
+      assertThat(codes(jar, Instant.now(), root)).containsExactly("Z0203");
+    }
+  }
+
+  @SafeVarargs
+  private static List<String> codes(Path jar, Instant now, List<X509Certificate>... trusted)
+      throws Exception {
+    Findings findings = new Findings();
+    Trust trust = Trust.ofSystem();
+    for (List<X509Certificate> one : trusted) {
+      trust.add(one);
+    }
+    try (Workers workers = Workers.of(2)) {
+      FileContent content = new FileContent(jar, "t.jar", Files.size(jar), ReadExtent.IN_PART);
+      new FileVerification(trust, now, workers, findings).of("t.jar", content, List.of());
+    }
+    return findings.sorted().stream().map(f -> f.code().name()).toList();
   }
 }

@@ -419,4 +419,47 @@ public final class KeyTest {
       assertThat(w.path("out")).doesNotExist();
     }
   }
+
+  /** Whatever isn't said is asked on a terminal; a password isn't shown, and typed twice. */
+  @Test
+  public void whatMattersIsAskedFor() throws Exception {
+    String script =
+        """
+        import os, pty, sys
+        answers = [b'java', b'Release Desk', b'Gannet Harbour Works', b'GB', sys.argv[2].encode(), sys.argv[2].encode()]
+        pid, fd = pty.fork()
+        if pid == 0:
+            os.execv(sys.argv[1], [sys.argv[1], 'key', 'new', 'release', '--algorithm', 'ec-p256'])
+        seen = b''
+        while True:
+            try:
+                part = os.read(fd, 4096)
+            except OSError:
+                break
+            if not part:
+                break
+            seen += part
+            if seen.endswith(b': ') and answers:
+                os.write(fd, answers.pop(0) + b'\\n')
+        sys.stdout.write(seen.decode())
+        sys.exit(os.waitstatus_to_exitcode(os.waitpid(pid, 0)[1]))
+        """;
+    try (Workspace w = Keys.workspace()) {
+      Program.Result r =
+          w.program()
+              .run(
+                  "python3",
+                  "-c",
+                  script,
+                  Program.ROOT.resolve("zugabe").toString(),
+                  Keys.PASSWORD);
+      assertThat(r.exit()).as(r.all()).isZero();
+      assertThat(r.out())
+          .contains("What is it to sign (java, android", "Who signs (a name)", "In which country")
+          .contains("Password of the new key", Keys.SUBJECT)
+          .doesNotContain(Keys.PASSWORD);
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("release: {store: keys/release.p12, password: prompt}");
+    }
+  }
 }

@@ -153,8 +153,7 @@ public final class SignedJarTest {
     Path file = Files.createTempFile(workspace.folder(), "t", ".jar");
     try {
       Files.write(file, jar);
-      return run(
-          workspace, "verify", file.getFileName().toString(), "--trust", "release.pem", "--json");
+      return run(workspace, "verify", file.getFileName().toString(), "--trust", "release.pem");
     } finally {
       Files.delete(file);
     }
@@ -278,7 +277,7 @@ public final class SignedJarTest {
       w.jar("t.jar", entries);
       Program.Result r = verify(Files.readAllBytes(w.path("t.jar")));
       assertThat(r.exit()).as(what + r.all()).isEqualTo(1);
-      assertThat(r.out()).as(what).contains('"' + finding + '"');
+      assertThat(r.err()).as(what).contains("error " + finding);
     }
   }
 
@@ -292,7 +291,7 @@ public final class SignedJarTest {
       Keys.twice(w, "t.jar", "example/tern/Main.class");
       Program.Result r = verify(Files.readAllBytes(w.path("t.jar")));
       assertThat(r.exit()).as(r.all()).isEqualTo(1);
-      assertThat(r.out()).contains("\"Z0208\"");
+      assertThat(r.err()).contains("error Z0208", "there are two entries of this name");
       Program.Result sign = run(workspace, "sign", w.path("t.jar").toString(), "--key", "release");
       assertThat(sign.err()).contains("error Z0209", "Two entries have one name");
     }
@@ -311,6 +310,29 @@ public final class SignedJarTest {
       assertThat(run(w, "verify", "gone.jar").err()).contains("error Z2003  gone.jar");
       w.write("cut.jar", "PK\3\4 cut off");
       assertThat(run(w, "sign", "cut.jar", "--key", "gone").err()).contains("error Z0105");
+    }
+  }
+
+  /** A signature over digests that count no longer, by a key that does. */
+  @Test
+  public void onlyWeakDigests() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      String manifest = "Manifest-Version: 1.0\r\n\r\nName: a.txt\r\nSHA1-Digest: x\r\n\r\n";
+      w.write("A.SF", "Signature-Version: 1.0\r\nSHA1-Digest-Manifest: y\r\n\r\n");
+      String sign =
+          "openssl req -x509 -newkey rsa:2048 -nodes -keyout k.pem -subj /CN=Tide -days 9 -out c.pem"
+              + " && openssl cms -sign -binary -noattr -in A.SF -signer c.pem -inkey k.pem -outform DER -out A.RSA";
+      Program.Result made = w.program().run("sh", "-c", sign);
+      assertThat(made.exit()).as(made.all()).isZero();
+      Map<String, byte[]> entries = new LinkedHashMap<>();
+      entries.put("META-INF/MANIFEST.MF", manifest.getBytes(StandardCharsets.UTF_8));
+      entries.put("META-INF/A.SF", Files.readAllBytes(w.path("A.SF")));
+      entries.put("META-INF/A.RSA", Files.readAllBytes(w.path("A.RSA")));
+      entries.put("a.txt", new byte[] {1});
+      w.jar("t.jar", entries);
+      Program.Result r = w.program().zugabe("verify", "t.jar", "--trust", "c.pem");
+      assertThat(r.exit()).isEqualTo(1);
+      assertThat(r.err()).contains("error Z0205", "It has no digest by SHA-256 or better.");
     }
   }
 }

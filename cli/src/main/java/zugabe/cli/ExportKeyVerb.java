@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.Optional;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
 
 /** Writes what others need of a key. */
 final class ExportKeyVerb implements Verb {
@@ -37,11 +38,11 @@ final class ExportKeyVerb implements Verb {
     }
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
-      return KeyOptions.answer(
-          given,
-          zugabe,
+      Answer.Keys answer =
           KeyOptions.keying(zugabe, given)
-              .exportCertificate(given.positional().orElseThrow(), to.get()));
+              .exportCertificate(given.positional().orElseThrow(), to.get());
+      progress.end();
+      return KeyOptions.answer(given, zugabe, answer);
     }
   }
 }

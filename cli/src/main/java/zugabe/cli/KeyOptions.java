@@ -59,6 +59,10 @@ final class KeyOptions {
   static Secrets.Asking asking(Terminal terminal) {
     return question -> {
       Console console = terminal.typed() ? System.console() : null;
+      if (console != null && terminal.live()) {
+        // over what tells of progress
+        terminal.control("\r\033[K");
+      }
       return console == null
           ? Optional.empty()
           : Optional.ofNullable(console.readPassword("%s: ", Visible.text(question)));

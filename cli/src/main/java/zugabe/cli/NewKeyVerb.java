@@ -9,6 +9,7 @@ import java.util.Optional;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.OptionSpec;
 import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
 import zugabe.core.keys.NewKey;
 import zugabe.core.keys.Purpose;
 import zugabe.core.keys.Secrets;
@@ -85,8 +86,9 @@ final class NewKeyVerb implements Verb {
               + name
               + "\"");
     }
-    Purpose purpose = purpose(given);
-    String subject = subject(given, purpose);
+    Asked asked = Asked.on(given.terminal());
+    Purpose purpose = purpose(given, asked);
+    String subject = subject(given, purpose, asked);
     Purpose.Strength strength = strength(given, purpose);
     String password = given.<String>value(PASSWORD).orElse("prompt");
     if (!Secrets.isSource(password)) {
@@ -110,30 +112,23 @@ final class NewKeyVerb implements Verb {
             .println(strength.word() + ", " + wish.years() + " years. " + purpose.reason());
       }
       progress.at("making the key", 0, 0);
-      return KeyOptions.answer(
-          given,
-          zugabe,
+      Answer.Keys answer =
           KeyOptions.keying(zugabe, given)
-              .make(wish, given.<Path>value(STORE), password, given.<Path>value(GENERATE)));
+              .make(wish, given.<Path>value(STORE), password, given.<Path>value(GENERATE));
+      progress.end();
+      return KeyOptions.answer(given, zugabe, answer);
     }
   }
 
-  private static Purpose purpose(Given given) throws IOException {
+  private static Purpose purpose(Given given, Asked asked) throws IOException {
+    Optional<String> said = given.value(FOR);
+    String words = String.join(", ", Purpose.words());
     String word =
-        given
-            .<String>value(FOR)
-            .orElse(
-                ask(given, "What is it to sign (" + String.join(", ", Purpose.words()) + ")")
-                    .orElse("java"));
+        said.isPresent()
+            ? said.get()
+            : asked.line("What is it to sign (" + words + ")").orElse(Purpose.JAVA.word());
     return Purpose.of(word)
-        .orElseThrow(
-            () ->
-                given.wrong(
-                    "--for takes one of "
-                        + String.join(", ", Purpose.words())
-                        + ", not \""
-                        + word
-                        + "\""));
+        .orElseThrow(() -> given.wrong("--for takes one of " + words + ", not \"" + word + "\""));
   }
 
   private static Purpose.Strength strength(Given given, Purpose purpose) {
@@ -151,17 +146,17 @@ final class NewKeyVerb implements Verb {
                             + "\""));
   }
 
-  private static String subject(Given given, Purpose purpose) throws IOException {
+  private static String subject(Given given, Purpose purpose, Asked asked) throws IOException {
     Optional<String> said = given.value(SUBJECT);
     if (said.isPresent()) {
       return said.get();
     }
     if (purpose == Purpose.OPENPGP) {
-      return ask(given, "Who signs, as \"Name <address>\"").orElseThrow(() -> missing(given));
+      return asked.line("Who signs, as \"Name <address>\"").orElseThrow(() -> missing(given));
     }
-    String name = ask(given, "Who signs (a name)").orElseThrow(() -> missing(given));
-    String maker = ask(given, "For which organisation, if any").orElse("");
-    String country = ask(given, "In which country (two letters)").orElse("");
+    String name = asked.line("Who signs (a name)").orElseThrow(() -> missing(given));
+    String maker = asked.line("For which organisation, if any").orElse("");
+    String country = asked.line("In which country (two letters)").orElse("");
     return "CN="
         + escaped(name)
         + (maker.isEmpty() ? "" : ",O=" + escaped(maker))
@@ -176,15 +171,22 @@ final class NewKeyVerb implements Verb {
     return javax.naming.ldap.Rdn.escapeValue(value);
   }
 
-  private static Optional<String> ask(Given given, String question) throws IOException {
-    if (!given.terminal().typed()) {
-      return Optional.empty();
+  /** Somebody who answers, if there is a terminal. */
+  private record Asked(Terminal terminal, BufferedReader in) {
+    static Asked on(Terminal terminal) {
+      return new Asked(
+          terminal,
+          new BufferedReader(
+              new InputStreamReader(terminal.streams().in(), StandardCharsets.UTF_8)));
     }
-    given.terminal().err().print(question + ": ");
-    given.terminal().err().flush();
-    BufferedReader in =
-        new BufferedReader(
-            new InputStreamReader(given.terminal().streams().in(), StandardCharsets.UTF_8), 1);
-    return Optional.ofNullable(in.readLine()).map(String::strip).filter(l -> !l.isEmpty());
+
+    Optional<String> line(String question) throws IOException {
+      if (!terminal.typed()) {
+        return Optional.empty();
+      }
+      terminal.err().print(question + ": ");
+      terminal.err().flush();
+      return Optional.ofNullable(in.readLine()).map(String::strip).filter(l -> !l.isEmpty());
+    }
   }
 }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Keying;
 import zugabe.core.Zugabe;
+import zugabe.core.answer.Answer;
 
 /** Looks at the keys of a recipe: in full, in a line each, or whether they still sign. */
 final class ShowKeysVerb implements Verb {
@@ -44,10 +45,10 @@ final class ShowKeysVerb implements Verb {
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
       Keying keying = KeyOptions.keying(zugabe, given);
-      return KeyOptions.answer(
-          given,
-          zugabe,
-          name.equals("prove") ? keying.prove(given.names()) : keying.show(name, given.names()));
+      Answer.Keys answer =
+          name.equals("prove") ? keying.prove(given.names()) : keying.show(name, given.names());
+      progress.end();
+      return KeyOptions.answer(given, zugabe, answer);
     }
   }
 }

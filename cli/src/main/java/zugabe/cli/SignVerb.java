@@ -81,6 +81,7 @@ final class SignVerb implements Verb {
           zugabe
               .signatures(KeyOptions.keying(zugabe, given))
               .sign(Path.of(given.positional().orElseThrow()), how);
+      progress.end();
       return given.answer(
           zugabe,
           answer,

@@ -108,7 +108,9 @@ final class TransferKeyVerb implements Verb {
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
       KeyTransfer keys = KeyOptions.keying(zugabe, given).transfer();
-      return KeyOptions.answer(given, zugabe, answer(given, keys));
+      Answer.Keys answer = answer(given, keys);
+      progress.end();
+      return KeyOptions.answer(given, zugabe, answer);
     }
   }
 

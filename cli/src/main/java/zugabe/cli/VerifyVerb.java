@@ -53,6 +53,7 @@ final class VerifyVerb implements Verb {
               .verify(
                   given.names().stream().map(Path::of).toList(),
                   given.<List<Path>>value(TRUST).orElse(List.of()));
+      progress.end();
       return given.answer(
           zugabe, answer, () -> answer.verdicts().forEach(v -> print(given.terminal().out(), v)));
     }

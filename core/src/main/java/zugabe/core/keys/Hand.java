@@ -96,7 +96,12 @@ public interface Hand {
 
   /** A key that a token doesn't let go. */
   static Hand token(Hand hand) {
-    return hand::sign;
+    return new Hand() {
+      @Override
+      public byte[] sign(String algorithm, byte[] message) throws IOException {
+        return hand.sign(algorithm, message);
+      }
+    };
   }
 
   /** Nobody: there is only the certificate. */
