@@ -856,7 +856,7 @@ function _picocli_zugabe_key_export() {
 
   local commands=""
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
-  local arg_opts="'--certificate' '-r' '--recipe'"
+  local arg_opts="'--certificate' '--private' '--password' '-r' '--recipe'"
 
   type compopt &>/dev/null && compopt +o default
 
@@ -866,6 +866,15 @@ function _picocli_zugabe_key_export() {
       type compopt &>/dev/null && compopt -o filenames
       COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
       return $?
+      ;;
+    '--private')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--password')
+      return
       ;;
     '-r'|'--recipe')
       local IFS=$'\n'

@@ -22,9 +22,18 @@ public final class KeyTest {
     return Keys.program(w).zugabe(line.toArray(String[]::new));
   }
 
-  @Test
-  public void theCommandLinesOfTheManual() throws Exception {
+  /** With a recipe that the key is added to, and without one. */
+  @DataProvider
+  public Object[][] recipes() {
+    return new Object[][] {{true}, {false}};
+  }
+
+  @Test(dataProvider = "recipes")
+  public void theCommandLinesOfTheManual(boolean recipe) throws Exception {
     try (Workspace w = Keys.workspace()) {
+      if (!recipe) {
+        Files.delete(w.path("zugabe.yaml"));
+      }
       Files.copy(
           Program.ROOT.resolve("acceptance/target/libraries/slf4j-api-2.0.16.jar"),
           w.path("other.jar"));
@@ -39,8 +48,10 @@ public final class KeyTest {
         Program.Result r = Keys.program(w).zugabe(line.split("\\|"));
         assertThat(r.exit()).as(line + r.all()).isZero();
       }
-      assertThat(Files.readString(w.path("zugabe.yaml")))
-          .contains("keys:\n  release: {store: keys/release.p12, password: env:KEY_PASSWORD}\n");
+      if (recipe) {
+        assertThat(Files.readString(w.path("zugabe.yaml")))
+            .contains("keys:\n  release: {store: keys/release.p12, password: env:KEY_PASSWORD}\n");
+      }
       assertThat(
               PosixFilePermissions.toString(
                   Files.getPosixFilePermissions(w.path("keys/release.p12"))))

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
+import java.util.List;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -210,6 +212,36 @@ public final class KeyTransferTest {
               run(w, "key", "restore", "false.txt", "--store", "b", "--password", "env:OTHER")
                   .err())
           .contains("error Z0106  false.txt", "It holds another key than it says");
+    }
+  }
+
+  /** The key itself, for other programs: never without a password, never over another file. */
+  @Test(dataProvider = "purposes")
+  public void theKeyItselfIsHandedOnClosed(String purpose, String ending) throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      Keys.make(w, "release", purpose, "rsa-2048");
+      ok(w, "key", "export", "release", "--private", "own.txt", "--password", "env:OTHER");
+      assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(w.path("own.txt"))))
+          .isEqualTo("rw-------");
+      shell(
+          w,
+          purpose.equals("java")
+              ? "openssl pkey -in own.txt -passin env:OTHER -noout -check"
+              : "gpg --batch --show-keys own.txt | grep desk@gannet.example");
+      Program.Result again =
+          run(w, "key", "export", "release", "--private", "own.txt", "--password", "env:OTHER");
+      assertThat(again.err()).contains("error Z0112  own.txt");
+      Program.Result both = run(w, "key", "export", "release");
+      assertThat(both.exit()).isEqualTo(2);
+      ok(w, "key", "export", "release", "--certificate", "release.pem");
+      List<String> back = new ArrayList<>(List.of("key", "import", "back", "--from", "own.txt"));
+      back.addAll(List.of("--from-password", "env:OTHER", "--password", "env:KEY_PASSWORD"));
+      if (purpose.equals("java")) {
+        back.addAll(List.of("--certificate", "release.pem"));
+      }
+      ok(w, back.toArray(String[]::new));
+      assertThat(ok(w, "key", "prove").out()).contains("back ");
+      assertThat(w.path("keys/back." + ending)).exists();
     }
   }
 

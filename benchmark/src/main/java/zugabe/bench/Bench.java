@@ -51,7 +51,7 @@ public final class Bench {
         args.length == 0
             ? List.of(
                 "zip", "raw", "stored", "tar", "gz", "zst", "xz", "hash", "start", "travel",
-                "links", "heap")
+                "links", "sign", "heap")
             : List.of(args);
     System.out.printf(
         Locale.ROOT,
@@ -90,6 +90,7 @@ public final class Bench {
       case "start" -> start();
       case "travel" -> travel();
       case "links" -> links();
+      case "sign" -> sign();
       case "heap" -> heap();
       default -> throw new IOException("there is no row " + row);
     }
@@ -209,6 +210,16 @@ public final class Bench {
     }
     start("SHA-256 of a tree", median(together), median(own), "1.50");
     start("  one process of the anchor", median(together), median(alone), "");
+  }
+
+  private void sign() throws IOException, InterruptedException {
+    Corpus.content(base);
+    ours(recipe("own", "{own: [content]}", "deflated"));
+    Signing row = new Signing(base, root.resolve("zugabe").toString(), hashingPath());
+    Path jar = base.resolve("ours/bench-1.jar");
+    row.run(jar, rounds);
+    start("sign a jar", median(row.bare()), median(row.signing()), "1.20");
+    start("verify a jar", median(row.bare()), median(row.verifying()), "1.20");
   }
 
   /** Jars only: an archive of class data can't be made of folders. */

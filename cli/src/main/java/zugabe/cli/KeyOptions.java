@@ -47,6 +47,17 @@ final class KeyOptions {
         .build();
   }
 
+  /**
+   * Where a password comes from; what isn't such a place may be the password, so it isn't shown.
+   */
+  static String source(Given given, String option) {
+    String text = given.<String>value(option).orElse("prompt");
+    if (!Secrets.isSource(text)) {
+      throw notASource(given, option);
+    }
+    return text;
+  }
+
   /** A password, perhaps, where the place is meant that it comes from. */
   static RuntimeException notASource(Given given, String option) {
     return given.wrong(

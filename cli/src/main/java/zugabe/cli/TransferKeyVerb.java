@@ -7,7 +7,6 @@ import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.KeyTransfer;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
-import zugabe.core.keys.Secrets;
 
 /** Keys that come from elsewhere or go there. */
 final class TransferKeyVerb implements Verb {
@@ -123,27 +122,22 @@ final class TransferKeyVerb implements Verb {
           keys.take(
               first,
               new KeyTransfer.Foreign(
-                  file(given, FROM), source(given, FROM_PASSWORD), given.<Path>value(CERTIFICATE)),
+                  file(given, FROM),
+                  KeyOptions.source(given, FROM_PASSWORD),
+                  given.<Path>value(CERTIFICATE)),
               given.<Path>value(STORE),
-              source(given, PASSWORD));
-      case "backup" -> keys.backup(first, file(given, TO), source(given, PASSWORD));
-      default -> keys.restore(Path.of(first), given.<Path>value(STORE), source(given, PASSWORD));
+              KeyOptions.source(given, PASSWORD));
+      case "backup" ->
+          keys.copies().backup(first, file(given, TO), KeyOptions.source(given, PASSWORD));
+      default ->
+          keys.copies()
+              .restore(
+                  Path.of(first), given.<Path>value(STORE), KeyOptions.source(given, PASSWORD));
     };
   }
 
   private static Path file(Given given, String option) {
     Optional<Path> file = given.value(option);
     return file.orElseThrow(() -> given.wrong("say which file: " + option + " FILE"));
-  }
-
-  /**
-   * Where a password comes from; what isn't such a place may be the password, so it isn't shown.
-   */
-  private static String source(Given given, String option) {
-    String text = given.<String>value(option).orElse("prompt");
-    if (!Secrets.isSource(text)) {
-      throw KeyOptions.notASource(given, option);
-    }
-    return text;
   }
 }

@@ -1,17 +1,24 @@
 package zugabe.core;
 
 import java.io.IOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.Located;
+import zugabe.core.finding.Where;
 import zugabe.core.recipe.KeySpec;
 import zugabe.core.recipe.Recipe;
 
 /** The keys of the recipe that is here or above; whatever else is in it may be wrong. */
 final class KeyBook {
+  private static final String PASSWORD = "KEY_PASSWORD";
+
   private final Surroundings around;
   private final Optional<Path> file;
 
@@ -30,15 +37,43 @@ final class KeyBook {
 
   Map<String, KeySpec> keys(Findings findings) throws IOException {
     if (file.isEmpty()) {
-      return Map.of();
+      return stores();
     }
     return keys(Files.readString(file.get()), findings);
   }
 
+  /**
+   * Without a recipe, a name stands for its store in the folder {@code keys}; its password comes
+   * from the variable {@code KEY_PASSWORD}, or is asked for.
+   */
+  private Map<String, KeySpec> stores() throws IOException {
+    Map<String, KeySpec> specs = new TreeMap<>();
+    Path folder = around.here().resolve("keys");
+    if (!Files.isDirectory(folder)) {
+      return specs;
+    }
+    String password = around.environment().containsKey(PASSWORD) ? "env:" + PASSWORD : "prompt";
+    try (DirectoryStream<Path> list = Files.newDirectoryStream(folder, "*.{p12,asc}")) {
+      for (Path store : list) {
+        String name = store.getFileName().toString();
+        String shown = "keys/" + name;
+        Where where = Where.file(shown);
+        specs.put(
+            name.substring(0, name.lastIndexOf('.')),
+            new KeySpec(
+                new Located<>(shown, where, true),
+                Optional.empty(),
+                new Located<>(password, where, false),
+                Optional.empty(),
+                List.of()));
+      }
+    }
+    return specs;
+  }
+
   private Map<String, KeySpec> keys(String text, Findings findings) {
     return Recipe.keys(
-        new Recipe.Source(
-            around.shown(file.orElseThrow()), text, java.util.List.of(), around.environment()),
+        new Recipe.Source(around.shown(file.orElseThrow()), text, List.of(), around.environment()),
         findings);
   }
 

@@ -20,7 +20,6 @@ import zugabe.core.keys.KeyFacts;
 import zugabe.core.keys.KeyFile;
 import zugabe.core.keys.KeyImport;
 import zugabe.core.keys.KeyRequest;
-import zugabe.core.keys.KeyRing;
 import zugabe.core.keys.OpenPgpKey;
 import zugabe.core.keys.Passwords;
 import zugabe.core.keys.Secret;
@@ -39,6 +38,11 @@ public final class KeyTransfer {
   KeyTransfer(Keying keying) {
     this.keying = keying;
     this.around = keying.around();
+  }
+
+  /** What can be asked about copies of keys. */
+  public KeyCopies copies() {
+    return new KeyCopies(keying, this);
   }
 
   /** Writes a request for a certificate of a key. */
@@ -178,7 +182,7 @@ public final class KeyTransfer {
   }
 
   /** Writes a store that wasn't there, proves that it opens, and names it in the recipe. */
-  private Answer.Keys kept(
+  Answer.Keys kept(
       String action,
       String name,
       byte[] made,
@@ -214,77 +218,5 @@ public final class KeyTransfer {
         List.of(KeyFacts.of(key.get(), around.shown(to), clock.instant())),
         List.of(around.shown(to)),
         lines);
-  }
-
-  /** Writes a key onto a sheet that brings it back. */
-  public Answer.Keys backup(String name, Path to, String password) throws IOException {
-    Findings findings = new Findings();
-    Where where = Where.file(around.shown(to));
-    List<String> written = new ArrayList<>();
-    List<KeyFacts> facts = new ArrayList<>();
-    try (Secrets secrets = keying.secrets();
-        Secrets others = keying.secrets(around.here())) {
-      KeyRing ring = keying.ring(secrets, findings);
-      Optional<SigningKey> key = ring.open(name, Where.file("key " + name), findings);
-      Optional<Secret> secret = others.of(password, "the backup", where, findings);
-      boolean good =
-          key.isPresent()
-              && secret.isPresent()
-              && Passwords.isGood(secret.get(), where.at("password"), findings);
-      if (good) {
-        KeySpec spec = ring.spec(name, where, findings).orElseThrow();
-        Secret old =
-            secrets
-                .of(spec.password().value(), "the key \"" + name + "\"", where, findings)
-                .orElseThrow();
-        byte[] sheet = KeyBackup.sheet(key.get(), old, secret.get());
-        KeyExport.writeStore(around.here().resolve(to), sheet);
-        written.add(around.shown(to));
-        facts.add(KeyFacts.of(key.get(), spec.store().value(), clock.instant()));
-      }
-    } catch (FileAlreadyExistsException e) {
-      Keying.exists(where, findings);
-    }
-    return Keying.answer("backup", findings, facts, written, "");
-  }
-
-  /** Brings a key back from its sheet. */
-  public Answer.Keys restore(Path sheet, Optional<Path> store, String password) throws IOException {
-    Findings findings = new Findings();
-    Where where = Where.file(around.shown(sheet));
-    Optional<KeyBackup> backup = Optional.empty();
-    try {
-      backup = KeyBackup.read(Files.readAllBytes(around.here().resolve(sheet)));
-    } catch (IOException e) {
-      // told below
-      backup = Optional.empty();
-    }
-    if (backup.isEmpty()) {
-      findings.add(
-          KeyCode.Z0104,
-          where,
-          "It is no backup of a key, or it is damaged.",
-          "Take another copy of the sheet.");
-      return Keying.answer("restore", findings, List.of(), List.of(), "");
-    }
-    try (Secrets secrets = keying.secrets(around.here())) {
-      String name = backup.get().name();
-      Optional<Secret> secret = secrets.of(password, "the backup", where, findings);
-      Optional<SigningKey> key =
-          secret.isEmpty()
-              ? Optional.empty()
-              : new KeyFile(around.shown(sheet), backup.get().store())
-                  .open(name, Optional.empty(), secret.get(), where, findings);
-      if (key.isPresent() && !key.get().fingerprint().equals(backup.get().fingerprint())) {
-        findings.add(
-            KeyCode.Z0106,
-            where,
-            "It holds another key than it says: " + key.get().fingerprint() + ".",
-            "Take another copy of the sheet.");
-      }
-      return key.isEmpty() || findings.hasErrors()
-          ? Keying.answer("restore", findings, List.of(), List.of(), "")
-          : kept("restore", name, backup.get().store(), store, password, secret.get(), findings);
-    }
   }
 }

@@ -8,17 +8,24 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.security.PrivateKey;
 import java.security.cert.X509Certificate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
+import org.bouncycastle.jce.provider.BouncyCastleProvider;
 import org.bouncycastle.openpgp.PGPPublicKey;
 import org.bouncycastle.openpgp.PGPPublicKeyRing;
+import org.bouncycastle.openssl.PKCS8Generator;
+import org.bouncycastle.openssl.jcajce.JceOpenSSLPKCS8EncryptorBuilder;
+import org.bouncycastle.operator.OperatorCreationException;
+import org.bouncycastle.pkcs.jcajce.JcaPKCS8EncryptedPrivateKeyInfoBuilder;
 
 /** What leaves a key store. */
 public final class KeyExport {
   private static final int LINE = 64;
+  private static final int ROUNDS = 100_000;
 
   private KeyExport() {}
 
@@ -34,6 +41,29 @@ public final class KeyExport {
       text.append(pem("CERTIFICATE", X509Key.encoded(certificate)));
     }
     return text.toString().getBytes(StandardCharsets.US_ASCII);
+  }
+
+  /** The private key, closed with another secret: PKCS #8 (RFC 5958) as PEM, or OpenPGP armour. */
+  public static byte[] closed(SigningKey key, Secret old, Secret secret) throws IOException {
+    if (key instanceof OpenPgpKey open) {
+      return KeyBackup.armoured(open, old, secret);
+    }
+    PrivateKey own = ((X509Key) key).hand().own().orElseThrow();
+    try {
+      byte[] closed =
+          new JcaPKCS8EncryptedPrivateKeyInfoBuilder(own)
+              .build(
+                  new JceOpenSSLPKCS8EncryptorBuilder(PKCS8Generator.AES_256_CBC)
+                      .setPRF(PKCS8Generator.PRF_HMACSHA256)
+                      .setIterationCount(ROUNDS)
+                      .setProvider(new BouncyCastleProvider())
+                      .setPassword(secret.chars())
+                      .build())
+              .getEncoded();
+      return pem("ENCRYPTED PRIVATE KEY", closed).getBytes(StandardCharsets.US_ASCII);
+    } catch (OperatorCreationException e) {
+      throw new IOException("the key can't be closed: " + e.getMessage(), e);
+    }
   }
 
   /** The text form of a structure (RFC 7468). */

@@ -31,6 +31,7 @@ public final class KeyRing {
     this.specs = specs;
     this.secrets = secrets;
     this.now = now;
+    secrets.hide(specs.values());
   }
 
   /** The names of all keys. */
@@ -45,7 +46,7 @@ public final class KeyRing {
       findings.add(
           KeyCode.Z0105,
           where,
-          "There is no key \"" + name + "\" in the recipe.",
+          "There is no key \"" + name + "\" in the recipe, or without one in the folder keys.",
           specs.isEmpty()
               ? "Make one: zugabe key new " + name + "."
               : Nearest.hint(name, specs.keySet()));
@@ -117,7 +118,7 @@ public final class KeyRing {
             Hand.helper(
                 spec.helper().get().value(),
                 folder,
-                secrets.environment(specs.values()),
+                secrets.plainEnvironment(),
                 x509.certificate()))
         : key;
   }

@@ -13,6 +13,7 @@ import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFilePermission;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -35,6 +36,7 @@ public final class Secrets implements Closeable {
   private final Map<String, String> environment;
   private final Asking asking;
   private final Map<String, Secret> known = new LinkedHashMap<>();
+  private final Set<String> hidden = new HashSet<>();
 
   /** Asks somebody without showing what is typed. */
   public interface Asking {
@@ -69,6 +71,7 @@ public final class Secrets implements Closeable {
    */
   public Optional<Secret> of(String source, String what, Where where, Findings findings)
       throws IOException {
+    hide(source);
     String name = source.equals("prompt") ? "prompt " + what : source;
     Secret secret = known.get(name);
     if (secret == null) {
@@ -86,15 +89,21 @@ public final class Secrets implements Closeable {
     return Optional.of(secret);
   }
 
-  /** The variables but for those that some keys have their passwords in. */
-  Map<String, String> environment(Collection<KeySpec> keys) {
-    Map<String, String> plain = new LinkedHashMap<>(environment);
-    for (KeySpec key : keys) {
-      String source = key.password().value();
-      if (source.startsWith("env:")) {
-        plain.remove(source.substring("env:".length()));
-      }
+  /** Notes where keys have their passwords: no helper gets to see them. */
+  void hide(Collection<KeySpec> keys) {
+    keys.forEach(k -> hide(k.password().value()));
+  }
+
+  private void hide(String source) {
+    if (source.startsWith("env:")) {
+      hidden.add(source.substring("env:".length()));
     }
+  }
+
+  /** The variables but for those that hold passwords. */
+  Map<String, String> plainEnvironment() {
+    Map<String, String> plain = new LinkedHashMap<>(environment);
+    plain.keySet().removeAll(hidden);
     return plain;
   }
 
@@ -163,10 +172,7 @@ public final class Secrets implements Closeable {
             windows ? List.of("cmd.exe", "/c", line) : List.of("/bin/sh", "-c", line));
     builder.directory(here.toFile());
     builder.environment().clear();
-    builder.environment().putAll(environment);
-    known.keySet().stream()
-        .filter(k -> k.startsWith("env:"))
-        .forEach(k -> builder.environment().remove(k.substring("env:".length())));
+    builder.environment().putAll(plainEnvironment());
     builder.redirectInput(ProcessBuilder.Redirect.INHERIT);
     builder.redirectError(ProcessBuilder.Redirect.DISCARD);
     String fix = "Run it yourself; it has to print the password and end with exit code 0";
