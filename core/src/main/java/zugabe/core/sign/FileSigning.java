@@ -65,6 +65,13 @@ public final class FileSigning {
     } catch (Stamping.NoneException e) {
       // why is among the findings
       return Optional.empty();
+    } catch (ZipFaultException e) {
+      findings.add(
+          SignCode.Z0209,
+          Where.file(file),
+          "It is damaged: " + e.getMessage() + ".",
+          "Make it anew.");
+      return Optional.empty();
     } catch (Hand.NoSignatureException e) {
       noSignature(key, e, Where.file(file), findings);
       return Optional.empty();

@@ -25,6 +25,7 @@ import zugabe.formats.jar.Manifest.Attribute;
 import zugabe.formats.jar.ManifestBytes;
 import zugabe.formats.jar.ManifestReader;
 import zugabe.formats.zip.ZipEntry;
+import zugabe.formats.zip.ZipFaultException;
 import zugabe.formats.zip.ZipListing;
 
 /**
@@ -53,6 +54,9 @@ final class JarVerification {
   private final Workers workers;
   private final Findings findings;
   private final Map<String, ZipEntry> entries = new LinkedHashMap<>();
+
+  /** Whether something that is needed to verify can't be unpacked. */
+  private boolean damaged;
 
   JarVerification(
       String file, ZipListing listing, SignerCheck signers, Workers workers, Findings findings) {
@@ -87,7 +91,8 @@ final class JarVerification {
       whole &= !good.isEmpty();
       who.addAll(good);
     }
-    return new Verdict(file, SignedBy.IN_JAR, whole && contents(said), who);
+    boolean same = contents(said);
+    return new Verdict(file, SignedBy.IN_JAR, whole && same && !damaged, who);
   }
 
   private void differently(String entry, String why) {
@@ -157,6 +162,10 @@ final class JarVerification {
     }
     try (InputStream in = entry.open()) {
       return Optional.of(in.readAllBytes());
+    } catch (ZipFaultException e) {
+      damaged = true;
+      SignerCheck.damaged(Where.file(file).inside(name, -1), e.getMessage(), findings);
+      return Optional.empty();
     }
   }
 
