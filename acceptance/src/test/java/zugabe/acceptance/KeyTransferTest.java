@@ -278,6 +278,9 @@ public final class KeyTransferTest {
   public void aHelperSigns(String line, String fault) throws Exception {
     String secret = ", password: env:KEY_PASSWORD";
     try (Workspace w = far(secret + ", helper: \"" + line + "\"")) {
+      Program.Result proof = Keys.program(w).with("OTHER", "").zugabe("key", "prove");
+      assertThat(proof.exit()).as(proof.all()).isEqualTo(fault.isEmpty() ? 0 : 1);
+      assertThat(proof.out().contains("signs")).isEqualTo(fault.isEmpty());
       Program.Result r = Keys.program(w).with("OTHER", "").zugabe("build");
       assertThat(r.exit()).as(r.all()).isEqualTo(fault.isEmpty() ? 0 : 1);
       if (fault.isEmpty()) {
@@ -362,6 +365,7 @@ public final class KeyTransferTest {
           .isZero();
       assertThat(w.program().zugabe("verify", "out/tern-1.0.jar", "--trust", "desk.pem").exit())
           .isZero();
+      assertThat(Tokens.program(w, "48484848").zugabe("key", "prove").out()).contains("signs");
       Program.Result pin = Tokens.program(w, "12345678").zugabe("key", "prove");
       assertThat(pin.exit()).isEqualTo(1);
       assertThat(pin.err()).contains("error Z0103", "doesn't take this PIN");

@@ -24,6 +24,8 @@ import zugabe.core.keys.Secret;
 import zugabe.core.keys.Secrets;
 import zugabe.core.keys.SigningKey;
 import zugabe.core.recipe.KeySpec;
+import zugabe.core.sign.KeyProof;
+import zugabe.core.work.Workers;
 
 /** What a user can ask for about keys. */
 public final class Keying {
@@ -200,10 +202,23 @@ public final class Keying {
     return answer(action, findings, facts, List.of(), "");
   }
 
-  /** Signs and verifies random bytes with keys of the recipe. */
+  /** Signs and verifies random bytes with keys of the recipe, tokens and helpers among them. */
   public Answer.Keys prove(List<String> names) throws IOException {
-    // to open a key is to prove it: the store, the password, the certificate, a signature by it
-    return show("prove", names);
+    Findings findings = new Findings();
+    List<KeyFacts> facts = new ArrayList<>();
+    try (Secrets secrets = secrets();
+        Workers workers = Workers.of(around.jobs())) {
+      KeyRing ring = ring(secrets, findings);
+      for (String name : names.isEmpty() ? List.copyOf(ring.names()) : names) {
+        Where where = Where.file("key " + name);
+        Optional<SigningKey> key = ring.open(name, where, findings);
+        if (key.isPresent() && KeyProof.of(key.get(), clock, workers, findings)) {
+          String store = ring.spec(name, where, findings).orElseThrow().store().value();
+          facts.add(KeyFacts.of(key.get(), store, clock.instant()));
+        }
+      }
+    }
+    return answer("prove", findings, facts, List.of(), "");
   }
 
   /** Writes what others need of a key: its certificates, or its public key. */

@@ -125,13 +125,9 @@ public record KeyFile(String shown, byte[] bytes) {
         "Name a PKCS #12 file (.p12), or restore it from a backup.");
   }
 
-  private Optional<X509Key> entry(
-      KeyStore store,
-      String name,
-      Optional<String> alias,
-      Secret secret,
-      Where where,
-      Findings findings)
+  /** The key that is meant, by its alias or because it is the only one. */
+  static Optional<String> chosen(
+      KeyStore store, Optional<String> alias, String shown, Where where, Findings findings)
       throws GeneralSecurityException {
     List<String> keys = new ArrayList<>();
     for (String one : Collections.list(store.aliases())) {
@@ -155,6 +151,20 @@ public record KeyFile(String shown, byte[] bytes) {
               : alias.isPresent()
                   ? Nearest.hint(alias.get(), keys)
                   : "Say which by alias: " + String.join(", ", keys) + ".");
+    }
+    return chosen;
+  }
+
+  private Optional<X509Key> entry(
+      KeyStore store,
+      String name,
+      Optional<String> alias,
+      Secret secret,
+      Where where,
+      Findings findings)
+      throws GeneralSecurityException {
+    Optional<String> chosen = chosen(store, alias, shown, where, findings);
+    if (chosen.isEmpty()) {
       return Optional.empty();
     }
     Key key = store.getKey(chosen.get(), secret.chars());

@@ -15,7 +15,6 @@ import java.security.UnrecoverableKeyException;
 import java.security.cert.Certificate;
 import java.security.cert.X509Certificate;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -139,26 +138,8 @@ final class Token {
       Where where,
       Findings findings)
       throws GeneralSecurityException {
-    List<String> keys = new ArrayList<>();
-    for (String one : Collections.list(store.aliases())) {
-      if (store.isKeyEntry(one)) {
-        keys.add(one);
-      }
-    }
-    Optional<String> chosen =
-        alias.isPresent()
-            ? keys.stream().filter(alias.get()::equals).findFirst()
-            : keys.size() == 1 ? Optional.of(keys.get(0)) : Optional.empty();
+    Optional<String> chosen = KeyFile.chosen(store, alias, "the token", where, findings);
     if (chosen.isEmpty()) {
-      findings.add(
-          KeyCode.Z0105,
-          where,
-          alias.isPresent()
-              ? "There is no key \"" + alias.get() + "\" on the token."
-              : "The token holds " + keys.size() + " keys that have a certificate.",
-          keys.isEmpty()
-              ? "Put a key with its certificate onto it."
-              : "Say which by alias: " + String.join(", ", keys) + ".");
       return Optional.empty();
     }
     List<X509Certificate> chain = new ArrayList<>();

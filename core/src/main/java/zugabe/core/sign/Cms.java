@@ -6,9 +6,7 @@ import java.io.UncheckedIOException;
 import java.security.cert.CertificateException;
 import java.security.cert.CertificateFactory;
 import java.security.cert.X509Certificate;
-import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Date;
 import java.util.List;
 import java.util.Optional;
 import org.bouncycastle.asn1.ASN1Encoding;
@@ -102,10 +100,5 @@ final class Cms {
     } catch (CertificateException e) {
       throw new IOException("a certificate in it can't be read", e);
     }
-  }
-
-  /** When an instant is asked for as a date. */
-  static Date date(Instant time) {
-    return Date.from(time);
   }
 }
