@@ -90,12 +90,6 @@ public final class FindingTest {
           Spoilt.recipe("own: classes", "own: classes, natives: {solaris: x}"),
           "error Z1008  zugabe.yaml:3:33  materials.app.natives.solaris"),
       Spoilt.row(
-          "OpenPGP elsewhere not yet",
-          2,
-          Spoilt.addition("keys: {k: {store: s.asc, helper: h}}\n")
-              .andThen(Spoilt.recipe("kind: jar", "kind: jar, sign: k")),
-          "error Z1014  zugabe.yaml:6:34  keys.k.helper"),
-      Spoilt.row(
           "secret",
           2,
           Spoilt.addition("keys: {k: {store: s, alias: a, password: sesame}}\n"),

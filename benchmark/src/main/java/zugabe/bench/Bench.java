@@ -213,11 +213,10 @@ public final class Bench {
   }
 
   private void sign() throws IOException, InterruptedException {
-    Corpus.content(base);
-    ours(recipe("own", "{own: [content]}", "deflated"));
+    Path jar = Signing.jar(base, Corpus.content(base));
     Signing row = new Signing(base, root.resolve("zugabe").toString(), hashingPath());
-    Path jar = base.resolve("ours/bench-1.jar");
     row.run(jar, rounds);
+    Files.delete(jar);
     start("sign a jar", median(row.bare()), median(row.signing()), "1.20");
     start("verify a jar", median(row.bare()), median(row.verifying()), "1.20");
   }

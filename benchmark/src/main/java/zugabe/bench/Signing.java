@@ -23,6 +23,30 @@ record Signing(
     this(base, zugabe, path, new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
   }
 
+  /** A jar of more than 1 GB of content, of which each file is in it twice, by another program. */
+  static Path jar(Path base, Path content) throws IOException, InterruptedException {
+    Path jar = base.resolve("unsigned.jar");
+    Files.deleteIfExists(jar);
+    Path manifest = base.resolve("META-INF/MANIFEST.MF");
+    Files.createDirectories(manifest.getParent());
+    Files.writeString(manifest, "Manifest-Version: 1.0\r\n\r\n");
+    Path again = base.resolve("again");
+    Files.deleteIfExists(again);
+    Files.createSymbolicLink(again, content.getFileName());
+    Run.of(
+        base,
+        Map.of(),
+        "zip",
+        "-q",
+        "-1",
+        "-r",
+        jar.toString(),
+        "META-INF",
+        content.getFileName().toString(),
+        "again");
+    return jar;
+  }
+
   void run(Path jar, int rounds) throws IOException, InterruptedException {
     Path signed = base.resolve("signed.jar");
     Files.deleteIfExists(base.resolve("keys/bench.p12"));

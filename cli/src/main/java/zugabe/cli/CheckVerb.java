@@ -100,6 +100,7 @@ final class CheckVerb implements Verb {
           start);
     }
     table.print(terminal.out(), "  ", 3, 4);
+    KeyOptions.spans(terminal.out(), check.keys());
     for (Answer.Intended d : check.deliverables()) {
       files(d, terminal);
       rules(d, given.flag(Options.VERBOSE), terminal);

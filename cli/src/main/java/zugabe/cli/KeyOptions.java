@@ -128,6 +128,21 @@ final class KeyOptions {
     table.print(out, "");
   }
 
+  /** How long each key lasts that signs. */
+  static void spans(PrintStream out, List<KeyFacts> keys) {
+    if (keys.isEmpty()) {
+      return;
+    }
+    out.println("Keys:");
+    Table table = new Table();
+    keys.forEach(k -> table.row(k.name(), k.store(), k.strength(), until(k) + left(k)));
+    table.print(out, "  ");
+  }
+
+  private static String left(KeyFacts key) {
+    return key.span().daysLeft().map(d -> ", " + Sizes.count(d, "day") + " left").orElse("");
+  }
+
   private static String until(KeyFacts key) {
     return key.span().until().map(u -> "until " + KeyJudge.day(u)).orElse("without an end");
   }
@@ -142,7 +157,7 @@ final class KeyOptions {
         "valid",
         KeyJudge.day(key.span().from())
             + key.span().until().map(u -> " to " + KeyJudge.day(u)).orElse(" without an end")
-            + key.span().daysLeft().map(d -> ", " + d + " days left").orElse(""));
+            + left(key));
     List<String> good = new ArrayList<>();
     for (Map.Entry<String, String> use : key.uses().entrySet()) {
       if (use.getValue().isEmpty()) {

@@ -106,10 +106,7 @@ final class NewKeyVerb implements Verb {
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
       if (!given.flag(Options.QUIET)) {
-        given
-            .terminal()
-            .err()
-            .println(strength.word() + ", " + wish.years() + " years. " + purpose.reason());
+        given.terminal().err().println(why(wish));
       }
       progress.at("making the key", 0, 0);
       Answer.Keys answer =
@@ -118,6 +115,22 @@ final class NewKeyVerb implements Verb {
       progress.end();
       return KeyOptions.answer(given, zugabe, answer);
     }
+  }
+
+  /** What the key will be, and why; what somebody asked for needs no reason. */
+  private static String why(NewKey wish) {
+    Purpose purpose = wish.purpose();
+    String chosen = wish.strength().word() + ", " + wish.years() + " years";
+    boolean usual = wish.strength() == purpose.strength() && wish.years() == purpose.years();
+    return usual
+        ? chosen + ". " + purpose.reason()
+        : chosen
+            + ", as you say; without that it would be "
+            + purpose.strength().word()
+            + ", "
+            + purpose.years()
+            + " years. "
+            + purpose.reason();
   }
 
   private static Purpose purpose(Given given, Asked asked) throws IOException {

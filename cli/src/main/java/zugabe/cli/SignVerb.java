@@ -2,7 +2,10 @@ package zugabe.cli;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.format.DateTimeParseException;
 import java.util.List;
+import java.util.Optional;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Signatures;
 import zugabe.core.Zugabe;
@@ -20,6 +23,7 @@ final class SignVerb implements Verb {
   private static final String TIMESTAMP = "--timestamp";
   private static final String DIGEST_OUT = "--digest-out";
   private static final String SIGNATURE_IN = "--signature-in";
+  private static final String SIGNED_AT = "--signed-at";
 
   @Override
   public String name() {
@@ -54,6 +58,11 @@ final class SignVerb implements Verb {
             "Sign nothing yet, but write the digest that somebody else is to sign."));
     spec.addOption(
         KeyOptions.file(SIGNATURE_IN, "FILE", "The signature of that digest: bytes, or Base64."));
+    spec.addOption(
+        KeyOptions.value(
+            SIGNED_AT,
+            "TIME",
+            "With --signature-in of an OpenPGP key: when the digest was written, such as 2026-12-01T09:00:00Z."));
     KeyOptions.recipe(spec);
     spec.addOption(Options.jobs());
     spec.addOption(Options.json());
@@ -76,7 +85,8 @@ final class SignVerb implements Verb {
               new FileSigning.Manner(given.flag(BESIDE), given.flag(REPLACE), given.flag(ADD)),
               given.<Path>value(TO),
               given.<List<String>>value(TIMESTAMP).orElse(List.of()),
-              new Signatures.Steps(given.value(DIGEST_OUT), given.value(SIGNATURE_IN)));
+              new Signatures.Steps(
+                  given.value(DIGEST_OUT), given.value(SIGNATURE_IN), signedAt(given)));
       Answer.Sign answer =
           zugabe
               .signatures(KeyOptions.keying(zugabe, given))
@@ -98,9 +108,18 @@ final class SignVerb implements Verb {
                           + Visible.text(answer.file())
                           + " --key "
                           + key
-                          + " --signature-in FILE");
+                          + " --signature-in FILE"
+                          + answer.time().map(t -> " " + SIGNED_AT + " " + t).orElse(""));
             }
           });
+    }
+  }
+
+  private static Optional<Instant> signedAt(Given given) {
+    try {
+      return given.<String>value(SIGNED_AT).map(Instant::parse);
+    } catch (DateTimeParseException e) {
+      throw given.wrong(SIGNED_AT + " is a time such as 2026-12-01T09:00:00Z");
     }
   }
 

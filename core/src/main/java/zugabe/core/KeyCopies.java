@@ -21,7 +21,6 @@ import zugabe.core.keys.Passwords;
 import zugabe.core.keys.Secret;
 import zugabe.core.keys.Secrets;
 import zugabe.core.keys.SigningKey;
-import zugabe.core.keys.X509Key;
 import zugabe.core.recipe.KeySpec;
 
 /** Copies of keys that leave their store, closed, and come back. */
@@ -37,6 +36,15 @@ public final class KeyCopies {
     this.around = keying.around();
   }
 
+  /** Whether a key can leave its store; that it can't is a finding. */
+  static boolean isHere(SigningKey key, String fix, Findings findings) {
+    if (!key.isHere()) {
+      findings.add(
+          KeyCode.Z0114, Where.file("key " + key.name()), "The key itself isn't here.", fix);
+    }
+    return key.isHere();
+  }
+
   /** Writes a key onto a sheet that brings it back. */
   public Answer.Keys backup(String name, Path to, String password) throws IOException {
     Findings findings = new Findings();
@@ -47,6 +55,7 @@ public final class KeyCopies {
         Secrets others = keying.secrets(around.here())) {
       KeyRing ring = keying.ring(secrets, findings);
       Optional<SigningKey> key = ring.open(name, Where.file("key " + name), findings);
+      key = key.filter(k -> isHere(k, "Back it up where it is.", findings));
       Optional<Secret> secret = others.of(password, "the backup", where, findings);
       boolean good =
           key.isPresent()
@@ -78,14 +87,7 @@ public final class KeyCopies {
         Secrets others = keying.secrets(around.here())) {
       KeyRing ring = keying.ring(secrets, findings);
       Optional<SigningKey> key = ring.open(name, Where.file("key " + name), findings);
-      if (key.isPresent() && key.get() instanceof X509Key x && x.hand().own().isEmpty()) {
-        findings.add(
-            KeyCode.Z0114,
-            Where.file("key " + name),
-            "The key itself isn't here.",
-            "Export it where it is.");
-        key = Optional.empty();
-      }
+      key = key.filter(k -> isHere(k, "Export it where it is.", findings));
       Optional<Secret> secret = others.of(password, "the exported key", where, findings);
       boolean good =
           key.isPresent()

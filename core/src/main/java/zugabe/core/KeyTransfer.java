@@ -75,12 +75,7 @@ public final class KeyTransfer {
           "Hand on its public key: zugabe key export.");
     }
     Optional<X509Key> x509 = key.filter(X509Key.class::isInstance).map(X509Key.class::cast);
-    if (x509.isPresent() && x509.get().hand().own().isEmpty()) {
-      findings.add(
-          KeyCode.Z0114, where, "The key itself isn't here.", "Ask for certificates where it is.");
-      return Optional.empty();
-    }
-    return x509;
+    return x509.filter(k -> KeyCopies.isHere(k, "Ask for certificates where it is.", findings));
   }
 
   /** Puts what was issued for a key into its store. */

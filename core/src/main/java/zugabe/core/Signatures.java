@@ -4,6 +4,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -11,7 +14,7 @@ import zugabe.core.answer.Answer;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
-import zugabe.core.keys.Hand;
+import zugabe.core.keys.Elsewhere;
 import zugabe.core.keys.KeyExport;
 import zugabe.core.keys.KeyFile;
 import zugabe.core.keys.KeyRing;
@@ -27,6 +30,7 @@ import zugabe.core.recipe.KeySpec;
 import zugabe.core.sign.Beside;
 import zugabe.core.sign.FileSigning;
 import zugabe.core.sign.FileVerification;
+import zugabe.core.sign.SignCode;
 import zugabe.core.sign.Stamping;
 import zugabe.core.sign.Trust;
 import zugabe.core.sign.Verdict;
@@ -65,8 +69,13 @@ public final class Signatures {
    *
    * @param digestOut file for the digest; then nothing is signed yet
    * @param signatureIn file with its signature
+   * @param at when the first step was, in seconds: OpenPGP signs that, too
    */
-  public record Steps(Optional<Path> digestOut, Optional<Path> signatureIn) {}
+  public record Steps(Optional<Path> digestOut, Optional<Path> signatureIn, Optional<Instant> at) {
+    boolean isTimeless() {
+      return signatureIn.isPresent() && at.isEmpty();
+    }
+  }
 
   /** Signs a file. Whatever fails, the file stays as it was. */
   public Answer.Sign sign(Path file, Signing how) throws IOException {
@@ -75,15 +84,22 @@ public final class Signatures {
     Path path = around.here().resolve(file).normalize();
     Optional<FileContent> content = content(path, shown, findings);
     if (content.isEmpty()) {
-      return new Answer.Sign(findings.sorted(), shown, "", Optional.empty());
+      return Answer.Sign.nothing(findings.sorted(), shown);
     }
     try (Secrets secrets = keying.secrets();
         Workers workers = Workers.of(around.jobs())) {
       KeyRing ring = keying.ring(secrets, findings);
       Where where = Where.file("key " + how.key());
       Optional<SigningKey> key = ring.open(how.key(), where, findings);
+      if (key.isPresent() && key.get() instanceof OpenPgpKey && how.steps().isTimeless()) {
+        findings.add(
+            SignCode.Z0211,
+            where,
+            "An OpenPGP signature holds its time, and the time of this one isn't said.",
+            "Name the time that the first step told: --signed-at TIME.");
+      }
       if (key.isEmpty() || findings.hasErrors()) {
-        return new Answer.Sign(findings.sorted(), shown, "", Optional.empty());
+        return Answer.Sign.nothing(findings.sorted(), shown);
       }
       List<String> authorities =
           how.timestamps().isEmpty()
@@ -91,21 +107,26 @@ public final class Signatures {
                   .map(Located::value)
                   .toList()
               : how.timestamps();
+      Clock time = how.steps().at().map(t -> Clock.fixed(t, ZoneOffset.UTC)).orElse(clock);
       Stamping stamping =
-          new Stamping(authorities, ANSWER_MILLIS, clock, Where.file(shown), findings);
+          new Stamping(authorities, ANSWER_MILLIS, time, Where.file(shown), findings);
       around.progress().at("signing " + shown, 0, 0);
+      content.get().hold();
       Optional<FileSigning.Made> made;
       try {
         made =
             new FileSigning(shown, content.get(), workers, findings)
                 .with(stepped(key.get(), how.steps()), how.manner(), stamping);
-      } catch (Hand.DigestException e) {
+      } catch (Elsewhere.DigestException e) {
         Path out = how.steps().digestOut().orElseThrow();
         KeyExport.write(around.here().resolve(out), e.digest());
-        return new Answer.Sign(findings.sorted(), shown, around.shown(out), Optional.empty());
+        Optional<Instant> at =
+            Optional.of(time.instant().truncatedTo(ChronoUnit.SECONDS))
+                .filter(t -> key.get() instanceof OpenPgpKey);
+        return new Answer.Sign(findings.sorted(), shown, around.shown(out), Optional.empty(), at);
       }
       if (made.isEmpty()) {
-        return new Answer.Sign(findings.sorted(), shown, "", Optional.empty());
+        return Answer.Sign.nothing(findings.sorted(), shown);
       }
       FileSigning.unstamped(key.get(), stamping, Where.file(shown), findings);
       Path to =
@@ -114,23 +135,24 @@ public final class Signatures {
               .orElse(path.resolveSibling(path.getFileName() + made.get().ending()));
       WholeFile.write(made.get().layout(), to, workers, around.progress());
       return new Answer.Sign(
-          findings.sorted(), shown, around.shown(to), Optional.of(made.get().by()));
+          findings.sorted(),
+          shown,
+          around.shown(to),
+          Optional.of(made.get().by()),
+          Optional.empty());
+    } finally {
+      content.get().release();
     }
   }
 
   private SigningKey stepped(SigningKey key, Steps steps) throws IOException {
-    if (!(key instanceof X509Key x509)) {
-      return key;
-    }
     if (steps.digestOut().isPresent()) {
-      return x509.by(Hand.asking());
+      return key.by(Elsewhere.asking());
     }
     return steps.signatureIn().isEmpty()
         ? key
-        : x509.by(
-            Hand.having(
-                Files.readAllBytes(around.here().resolve(steps.signatureIn().get())),
-                x509.certificate()));
+        : key.by(
+            Elsewhere.having(Files.readAllBytes(around.here().resolve(steps.signatureIn().get()))));
   }
 
   private static Optional<FileContent> content(Path path, String shown, Findings findings)
@@ -168,7 +190,12 @@ public final class Signatures {
         Optional<FileContent> content = content(path, shown, findings);
         if (content.isPresent()) {
           around.progress().at("verifying " + shown, 0, 0);
-          verdicts.add(verification.of(shown, content.get(), beside(path, file)));
+          content.get().hold();
+          try {
+            verdicts.add(verification.of(shown, content.get(), beside(path, file)));
+          } finally {
+            content.get().release();
+          }
         }
       }
     }
@@ -225,7 +252,7 @@ public final class Signatures {
       for (String name : ring.names()) {
         KeySpec spec = ring.spec(name, Where.file(name), ignored).orElseThrow();
         Optional<KeyFile> file = ring.file(spec, ignored);
-        if (file.filter(KeyFile::isOpenPgp).isPresent()) {
+        if (file.filter(KeyFile::isOfOpenPgp).isPresent()) {
           trust.addOpenPgp(file.get().bytes());
         } else if (file.isPresent()) {
           Optional<SigningKey> key = ring.open(name, Where.file(name), ignored);

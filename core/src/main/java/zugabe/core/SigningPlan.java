@@ -3,6 +3,7 @@ package zugabe.core;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +13,8 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.Severity;
 import zugabe.core.keys.KeyCode;
+import zugabe.core.keys.KeyFacts;
+import zugabe.core.keys.KeyJudge;
 import zugabe.core.keys.KeyRing;
 import zugabe.core.keys.Secrets;
 import zugabe.core.keys.SigningKey;
@@ -34,6 +37,9 @@ final class SigningPlan {
   private final Clock clock;
   private final Findings findings;
 
+  /** Keys with their stores, each once. */
+  private final Map<SigningKey, String> used = new LinkedHashMap<>();
+
   private SigningPlan(
       Planning.Checked checked, Registry kinds, Secrets secrets, Clock clock, Findings findings) {
     this.checked = checked;
@@ -52,16 +58,21 @@ final class SigningPlan {
   }
 
   /** Looks at the keys that open without asking anybody; that others don't is a note. */
-  static void look(
-      Planning.Checked checked, Surroundings around, Registry kinds, Findings findings) {
+  static List<KeyFacts> look(
+      Optional<Planning.Checked> looked, Surroundings around, Registry kinds, Findings findings) {
     // with other errors there is no plan yet, and a missing store was told
-    if (!checked.signs() || findings.hasErrors()) {
-      return;
+    if (looked.filter(Planning.Checked::signs).isEmpty() || findings.hasErrors()) {
+      return List.of();
     }
+    Planning.Checked checked = looked.get();
     Findings seen = new Findings();
+    List<KeyFacts> keys = new ArrayList<>();
+    Clock clock = Clock.systemUTC();
     try (Secrets silent =
         new Secrets(checked.plan().folder(), around.environment(), Secrets.Asking.NOBODY)) {
-      open(checked, kinds, silent, Clock.systemUTC(), seen);
+      SigningPlan plan = new SigningPlan(checked, kinds, silent, clock, seen);
+      plan.run();
+      plan.used.forEach((k, store) -> keys.add(KeyFacts.of(k, store, clock.instant())));
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -70,6 +81,7 @@ final class SigningPlan {
       findings.add(
           closed ? new Finding(f.code(), Severity.NOTE, f.where(), f.what(), f.why(), f.fix()) : f);
     }
+    return keys;
   }
 
   private Signers run() throws IOException {
@@ -78,7 +90,9 @@ final class SigningPlan {
       Located<String> sign = checked.plan().signs().get(d.name());
       if (sign != null) {
         List<SignatureForm> forms = kinds.of(d.kind()).signatures();
-        signer(sign, forms.contains(SignatureForm.IN_JAR)).ifPresent(s -> signers.put(d.name(), s));
+        Optional<Signers.Signer> signer = signer(sign, forms.contains(SignatureForm.IN_JAR));
+        signer.ifPresent(s -> signers.put(d.name(), s));
+        signer.filter(Signers.Signer::inJar).ifPresent(s -> readers(s.key(), sign, d));
       }
     }
     Optional<Signers.Signer> sums =
@@ -88,12 +102,29 @@ final class SigningPlan {
     return new Signers(signers, sums);
   }
 
+  /** What those who are to read a signature in a jar say of its key. */
+  private void readers(SigningKey key, Located<String> sign, Planned d) {
+    boolean recent =
+        d.parts().stream()
+            .flatMap(p -> p.program().stream())
+            .anyMatch(p -> p.java().from() >= KeyJudge.JARS_ED25519);
+    String why = KeyJudge.uses(key).get(SignatureForm.IN_JAR.use());
+    if (!recent && !why.isEmpty()) {
+      findings.add(
+          KeyCode.Z0113,
+          sign.where(),
+          "The key \"" + key.name() + "\" isn't one for " + d.name() + ": " + why + ".",
+          "Sign it with a key that zugabe key new --for java makes.");
+    }
+  }
+
   private Optional<Signers.Signer> signer(Located<String> name, boolean jar) throws IOException {
     Optional<SigningKey> key = ring.open(name.value(), name.where(), findings);
     if (key.isEmpty()) {
       return Optional.empty();
     }
     KeySpec spec = ring.spec(name.value(), name.where(), findings).orElseThrow();
+    used.put(key.get(), spec.store().value());
     List<String> authorities = spec.timestamp().stream().map(Located::value).toList();
     Stamping stamping =
         new Stamping(authorities, ANSWER_MILLIS, clock, spec.store().where(), findings);

@@ -1,8 +1,6 @@
 package zugabe.core;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -17,6 +15,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.json.AnswerJson;
 import zugabe.core.json.SarifJson;
+import zugabe.core.keys.KeyFacts;
 import zugabe.core.keys.Secrets;
 import zugabe.core.kind.Registry;
 import zugabe.core.kind.Report;
@@ -72,20 +71,21 @@ public final class Zugabe {
     Findings findings = new Findings();
     try (Workers workers = Workers.of(around.jobs())) {
       Optional<Planning.Checked> checked = planning.look(request, workers, findings);
-      checked.ifPresent(c -> SigningPlan.look(c, around, kinds, findings));
       String recipe = planning.recipeFile(request).map(around::shown).orElse("");
-      return checkAnswer(checked, recipe, findings);
+      return checkAnswer(
+          checked, recipe, SigningPlan.look(checked, around, kinds, findings), findings);
     }
   }
 
   private static Answer.Check checkAnswer(
-      Optional<Planning.Checked> checked, String recipe, Findings findings) {
+      Optional<Planning.Checked> checked, String recipe, List<KeyFacts> keys, Findings findings) {
     return new Answer.Check(
         findings.sorted(),
         recipe,
         checked.map(c -> c.plan().app().name()).orElse(""),
         checked.map(c -> c.plan().app().version()).orElse(""),
-        checked.map(Zugabe::intended).orElse(List.of()));
+        checked.map(Zugabe::intended).orElse(List.of()),
+        keys);
   }
 
   private static List<Answer.Intended> intended(Planning.Checked checked) {
@@ -177,7 +177,10 @@ public final class Zugabe {
       Path named = around.here().resolve(folder).normalize();
       Path there = Files.isRegularFile(named) ? named.getParent() : named;
       return checkAnswer(
-          planning.look(draft, request, there, workers, findings), "the draft", findings);
+          planning.look(draft, request, there, workers, findings),
+          "the draft",
+          List.of(),
+          findings);
     }
   }
 
@@ -231,15 +234,7 @@ public final class Zugabe {
     if (known.isEmpty()) {
       return Optional.empty();
     }
-    String name = known.get().name();
-    try (InputStream in = Zugabe.class.getResourceAsStream("/zugabe/findings/" + name + ".md")) {
-      if (in == null) {
-        throw new IOException("the page of " + name + " is missing from this installation");
-      }
-      return Optional.of(
-          new Answer.Explain(
-              List.of(), known.get(), new String(in.readAllBytes(), StandardCharsets.UTF_8)));
-    }
+    return Optional.of(new Answer.Explain(List.of(), known.get(), Pages.of(known.get())));
   }
 
   /** Every code with its severity and title. */

@@ -1,6 +1,7 @@
 package zugabe.core.answer;
 
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import zugabe.core.finding.Code;
@@ -46,7 +47,8 @@ public sealed interface Answer {
       String recipe,
       String app,
       String version,
-      List<Intended> deliverables)
+      List<Intended> deliverables,
+      List<KeyFacts> keys)
       implements Answer {}
 
   /**
@@ -184,10 +186,21 @@ public sealed interface Answer {
   /**
    * A file that was signed.
    *
-   * @param written the signed file, or the signature beside it; empty when nothing was
+   * @param written the signed file, the signature beside it, or the digest; empty for nothing
+   * @param time that the second step has to name, in seconds; empty when it needn't
    */
-  record Sign(List<Finding> findings, String file, String written, Optional<SignedBy> by)
-      implements Answer {}
+  record Sign(
+      List<Finding> findings,
+      String file,
+      String written,
+      Optional<SignedBy> by,
+      Optional<Instant> time)
+      implements Answer {
+    /** Nothing was signed. */
+    public static Sign nothing(List<Finding> findings, String file) {
+      return new Sign(findings, file, "", Optional.empty(), Optional.empty());
+    }
+  }
 
   /** Files that were verified. */
   record Verify(List<Finding> findings, List<Verdict> verdicts) implements Answer {}

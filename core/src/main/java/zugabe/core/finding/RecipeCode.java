@@ -36,11 +36,7 @@ public enum RecipeCode implements Code {
   Z1011(ERROR, Basis.RECIPE, "Override can't be applied", "It would have no effect."),
   Z1012(ERROR, Basis.RECIPE, "No recipe", "Without a recipe there is nothing to do."),
   Z1013(ERROR, Basis.RECIPE, "Two deliverables, one file", "The second would overwrite the first."),
-  Z1014(
-      ERROR,
-      Basis.RECIPE,
-      "Not possible in this version",
-      "What is asked for can't be made yet, and leaving it out silently would be worse."),
+  // Z1014 is retired: it told of what a version couldn't do yet
   Z1015(
       ERROR,
       Basis.RECIPE,

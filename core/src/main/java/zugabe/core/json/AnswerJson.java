@@ -78,6 +78,7 @@ public final class AnswerJson {
     map.put("app", c.app());
     map.put("version", c.version());
     map.put("deliverables", c.deliverables().stream().map(AnswerJson::intended).toList());
+    map.put("keys", c.keys().stream().map(SignatureJson::span).toList());
   }
 
   private static Map<String, Object> intended(Answer.Intended d) {

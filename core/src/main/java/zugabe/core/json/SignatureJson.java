@@ -21,7 +21,8 @@ final class SignatureJson {
     map.put("recipe", k.recipe());
   }
 
-  private static Map<String, Object> key(KeyFacts key) {
+  /** Whose a key is, and when it is valid. */
+  static Map<String, Object> span(KeyFacts key) {
     Map<String, Object> map = new LinkedHashMap<>();
     map.put("name", key.name());
     map.put("store", key.store());
@@ -31,6 +32,11 @@ final class SignatureJson {
     map.put("from", key.span().from().toString());
     key.span().until().ifPresent(u -> map.put("until", u.toString()));
     key.span().daysLeft().ifPresent(d -> map.put("daysLeft", d));
+    return map;
+  }
+
+  private static Map<String, Object> key(KeyFacts key) {
+    Map<String, Object> map = span(key);
     map.put("fingerprints", key.fingerprints());
     List<Object> uses = new ArrayList<>();
     key.uses()
@@ -50,6 +56,7 @@ final class SignatureJson {
     map.put("file", x.file());
     map.put("written", x.written());
     x.by().ifPresent(by -> map.put("signature", by(by)));
+    x.time().ifPresent(t -> map.put("signedAt", t.toString()));
   }
 
   static Map<String, Object> by(SignedBy by) {

@@ -1,23 +1,13 @@
 package zugabe.core.keys;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.InterruptedIOException;
-import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.PrivateKey;
 import java.security.Provider;
 import java.security.Signature;
 import java.security.cert.X509Certificate;
-import java.util.Base64;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.TimeUnit;
 import zugabe.bytes.Regex;
 
 /**
@@ -41,31 +31,11 @@ public interface Hand {
   final class NoSignatureException extends IOException {
     private static final long serialVersionUID = 1;
 
-    NoSignatureException(String message) {
+    /**
+     * @param message why not
+     */
+    public NoSignatureException(String message) {
       super(message);
-    }
-  }
-
-  /** The digest of what is signed, which isn't signed yet. */
-  final class DigestException extends IOException {
-    private static final long serialVersionUID = 1;
-    private final transient byte[] digest;
-    private final String algorithm;
-
-    DigestException(String algorithm, byte[] digest) {
-      super("a signature of this digest is wanted");
-      this.digest = digest;
-      this.algorithm = algorithm;
-    }
-
-    /** The digest. */
-    public byte[] digest() {
-      return digest.clone();
-    }
-
-    /** How it is to be signed. */
-    public String algorithm() {
-      return algorithm;
     }
   }
 
@@ -104,39 +74,14 @@ public interface Hand {
     };
   }
 
-  /** Nobody: there is only the certificate. */
-  static Hand nobody() {
-    return (algorithm, message) -> {
-      throw new NoSignatureException("there is only its certificate here");
-    };
-  }
-
-  /** Asks for the digest only. */
-  static Hand asking() {
-    return (algorithm, message) -> {
-      throw new DigestException(algorithm, digest(algorithm, message));
-    };
-  }
-
-  /** Has a signature that somebody made elsewhere. */
-  static Hand having(byte[] signature, X509Certificate certificate) {
-    return (algorithm, message) -> checked(certificate, algorithm, message, decoded(signature));
-  }
-
-  /**
-   * A helper that gets the digest on its standard input and answers with the signature, as bytes or
-   * in Base64.
-   *
-   * @param environment without secrets
-   */
-  static Hand helper(
-      String line, Path folder, Map<String, String> environment, X509Certificate certificate) {
+  /** Somebody elsewhere; what he answers is checked. */
+  static Hand of(Elsewhere elsewhere, X509Certificate certificate) {
     return (algorithm, message) ->
         checked(
             certificate,
             algorithm,
             message,
-            decoded(ask(line, folder, environment, algorithm, digest(algorithm, message))));
+            elsewhere.signature(algorithm, digest(algorithm, message)));
   }
 
   private static byte[] digest(String algorithm, byte[] message) throws IOException {
@@ -149,13 +94,6 @@ public interface Hand {
     } catch (GeneralSecurityException e) {
       throw new IllegalStateException("every runtime has " + name, e);
     }
-  }
-
-  private static byte[] decoded(byte[] answer) {
-    String text = new String(answer, StandardCharsets.ISO_8859_1).strip();
-    return Regex.matches(text, "[A-Za-z0-9+/=\\s]{40,}")
-        ? Base64.getMimeDecoder().decode(text)
-        : answer;
   }
 
   private static byte[] checked(
@@ -172,39 +110,5 @@ public interface Hand {
       throw new NoSignatureException("what was answered isn't a signature: " + e.getMessage());
     }
     throw new NoSignatureException("what was answered isn't a signature of this by this key");
-  }
-
-  private static byte[] ask(
-      String line, Path folder, Map<String, String> environment, String algorithm, byte[] digest)
-      throws IOException {
-    boolean windows = java.io.File.separatorChar == '\\';
-    ProcessBuilder builder =
-        new ProcessBuilder(
-            windows ? List.of("cmd.exe", "/c", line) : List.of("/bin/sh", "-c", line));
-    builder.directory(folder.toFile());
-    builder.environment().clear();
-    builder.environment().putAll(environment);
-    builder.environment().put("ZUGABE_SIGN_ALGORITHM", algorithm);
-    builder.redirectError(ProcessBuilder.Redirect.INHERIT);
-    Process process = builder.start();
-    try (InputStream in = process.getInputStream()) {
-      try (OutputStream out = process.getOutputStream()) {
-        out.write(digest);
-      } catch (IOException e) {
-        // one that doesn't read it answers anyway, and is judged by that
-        process.getOutputStream().close();
-      }
-      ByteArrayOutputStream answer = new ByteArrayOutputStream();
-      in.transferTo(answer);
-      if (!process.waitFor(120, TimeUnit.SECONDS) || process.exitValue() != 0) {
-        throw new NoSignatureException("the helper failed");
-      }
-      return answer.toByteArray();
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new InterruptedIOException("interrupted");
-    } finally {
-      process.destroyForcibly();
-    }
   }
 }

@@ -69,9 +69,7 @@ public record KeyBackup(String name, String fingerprint, boolean openPgp, byte[]
                 open ? "gpg --import FILE" : PKCS12);
     String held =
         open
-            ? new String(
-                NewOpenPgp.armour(closed(((OpenPgpKey) key).ring(), old, secret)),
-                StandardCharsets.US_ASCII)
+            ? new String(armoured((OpenPgpKey) key, old, secret), StandardCharsets.US_ASCII)
             : BEGIN
                 + "\n"
                 + Base64.getMimeEncoder(LINE, new byte[] {'\n'})
@@ -84,7 +82,7 @@ public record KeyBackup(String name, String fingerprint, boolean openPgp, byte[]
 
   /** An OpenPGP key in armour, closed with another secret. */
   public static byte[] armoured(OpenPgpKey key, Secret old, Secret secret) throws IOException {
-    return NewOpenPgp.armour(closed(key.ring(), old, secret));
+    return NewOpenPgp.armour(closed(key.own().orElseThrow().ring(), old, secret));
   }
 
   private static PGPSecretKeyRing closed(PGPSecretKeyRing ring, Secret old, Secret secret)

@@ -10,13 +10,9 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.security.PrivateKey;
 import java.security.cert.X509Certificate;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Base64;
-import java.util.List;
 import org.bouncycastle.jce.provider.BouncyCastleProvider;
-import org.bouncycastle.openpgp.PGPPublicKey;
-import org.bouncycastle.openpgp.PGPPublicKeyRing;
 import org.bouncycastle.openssl.PKCS8Generator;
 import org.bouncycastle.openssl.jcajce.JceOpenSSLPKCS8EncryptorBuilder;
 import org.bouncycastle.operator.OperatorCreationException;
@@ -32,9 +28,7 @@ public final class KeyExport {
   /** What others need to verify: certificates as PEM (RFC 7468), or an OpenPGP public key. */
   public static byte[] open(SigningKey key) throws IOException {
     if (key instanceof OpenPgpKey open) {
-      List<PGPPublicKey> keys = new ArrayList<>();
-      open.ring().getPublicKeys().forEachRemaining(keys::add);
-      return NewOpenPgp.armour(new PGPPublicKeyRing(keys));
+      return NewOpenPgp.armour(open.ring());
     }
     StringBuilder text = new StringBuilder();
     for (X509Certificate certificate : ((X509Key) key).chain()) {

@@ -15,6 +15,15 @@ public final class KeyJudge {
   /** Getting a certificate takes days, and telling everybody takes weeks. */
   private static final int SOON_DAYS = 60;
 
+  /** Signatures in jars. */
+  public static final String JARS = "jars";
+
+  /** Signatures beside files. */
+  public static final String FILES = "files beside them";
+
+  /** The Java version whose runtimes first verify Ed25519 in jars. */
+  public static final int JARS_ED25519 = 17;
+
   private static final int RSA_BITS = 2048;
   private static final int EC_BITS = 224;
 
@@ -99,14 +108,14 @@ public final class KeyJudge {
   public static Map<String, String> uses(SigningKey key) {
     Map<String, String> uses = new LinkedHashMap<>();
     boolean open = key instanceof OpenPgpKey;
-    uses.put("files beside them", "");
+    uses.put(FILES, "");
     if (open) {
       uses.put("deb and rpm packages and their indexes", "");
       return uses;
     }
-    uses.put("jars", "");
     Optional<LocalDate> until = key.until().map(u -> u.atZone(ZoneOffset.UTC).toLocalDate());
     boolean ed = key.strength().startsWith("Ed");
+    uses.put(JARS, ed ? "runtimes before Java " + JARS_ED25519 + " don't verify Ed25519" : "");
     boolean shortLived = until.filter(u -> !u.isAfter(ANDROID_UNTIL)).isPresent();
     uses.put(
         "Android packages",

@@ -72,7 +72,7 @@ public final class KeyRing {
     if (file.isEmpty()) {
       return Optional.empty();
     }
-    if (file.get().isCertificates()) {
+    if (file.get().isPublic()) {
       Optional<SigningKey> key =
           file.get().elsewhere(name, spec.store().where(), findings).map(k -> helped(k, spec));
       key.ifPresent(k -> KeyJudge.look(k, now, spec.store().where(), findings));
@@ -113,14 +113,9 @@ public final class KeyRing {
   }
 
   private SigningKey helped(SigningKey key, KeySpec spec) {
-    return key instanceof X509Key x509 && spec.helper().isPresent()
-        ? x509.by(
-            Hand.helper(
-                spec.helper().get().value(),
-                folder,
-                secrets.plainEnvironment(),
-                x509.certificate()))
-        : key;
+    return spec.helper()
+        .map(h -> key.by(Elsewhere.helper(h.value(), folder, secrets.plainEnvironment())))
+        .orElse(key);
   }
 
   /** A key's store, as it lies there. */

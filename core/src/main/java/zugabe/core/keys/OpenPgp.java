@@ -10,7 +10,7 @@ import org.bouncycastle.bcpg.PublicKeyAlgorithmTags;
 import org.bouncycastle.openpgp.PGPException;
 import org.bouncycastle.openpgp.PGPPrivateKey;
 import org.bouncycastle.openpgp.PGPPublicKey;
-import org.bouncycastle.openpgp.PGPSecretKey;
+import org.bouncycastle.openpgp.PGPPublicKeyRing;
 import org.bouncycastle.openpgp.PGPSecretKeyRing;
 import org.bouncycastle.openpgp.PGPSignature;
 import org.bouncycastle.openpgp.PGPUtil;
@@ -33,13 +33,16 @@ public final class OpenPgp {
       file.damaged(where, findings);
       return Optional.empty();
     }
-    PGPSecretKey signer = signer(ring);
+    PGPPublicKeyRing open = ring.toCertificate();
+    PGPPublicKey signer = signer(open);
     try {
-      PGPPrivateKey open =
-          signer.extractPrivateKey(
-              new BcPBESecretKeyDecryptorBuilder(new BcPGPDigestCalculatorProvider())
-                  .build(secret.chars()));
-      return Optional.of(new OpenPgpKey(name, ring, signer.getPublicKey(), open));
+      PGPPrivateKey signing =
+          ring.getSecretKey(signer.getKeyID())
+              .extractPrivateKey(
+                  new BcPBESecretKeyDecryptorBuilder(new BcPGPDigestCalculatorProvider())
+                      .build(secret.chars()));
+      OpenPgpKey.Own own = new OpenPgpKey.Own(ring, signing);
+      return Optional.of(new OpenPgpKey(name, open, signer, Optional.of(own), Elsewhere.nobody()));
     } catch (PGPException e) {
       findings.add(
           KeyCode.Z0103,
@@ -50,22 +53,32 @@ public final class OpenPgp {
     }
   }
 
+  /** A key whose secret part is elsewhere; nobody is named yet who signs with it. */
+  static Optional<SigningKey> elsewhere(KeyFile file, String name, Where where, Findings findings) {
+    try (InputStream in = PGPUtil.getDecoderStream(new ByteArrayInputStream(file.bytes()))) {
+      PGPPublicKeyRing ring = new PGPPublicKeyRing(in, new BcKeyFingerprintCalculator());
+      return Optional.of(
+          new OpenPgpKey(name, ring, signer(ring), Optional.empty(), Elsewhere.nobody()));
+    } catch (IOException e) {
+      file.damaged(where, findings);
+      return Optional.empty();
+    }
+  }
+
   /** The newest subkey that may sign, else the primary key. */
-  private static PGPSecretKey signer(PGPSecretKeyRing ring) {
-    PGPSecretKey best = ring.getSecretKey();
-    Iterator<PGPSecretKey> all = ring.getSecretKeys();
-    while (all.hasNext()) {
-      PGPSecretKey one = all.next();
+  private static PGPPublicKey signer(PGPPublicKeyRing ring) {
+    PGPPublicKey best = ring.getPublicKey();
+    for (PGPPublicKey one : ring) {
       boolean newer = best.isMasterKey() || made(one).isAfter(made(best));
-      if (!one.isMasterKey() && maySign(one.getPublicKey()) && newer) {
+      if (!one.isMasterKey() && maySign(one) && newer) {
         best = one;
       }
     }
     return best;
   }
 
-  private static Instant made(PGPSecretKey key) {
-    return key.getPublicKey().getCreationTime().toInstant();
+  private static Instant made(PGPPublicKey key) {
+    return key.getCreationTime().toInstant();
   }
 
   /** Whether a subkey's binding lets it sign (section 5.2.3.21). */

@@ -2,7 +2,6 @@ package zugabe.core.keys;
 
 import java.io.Closeable;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.InterruptedIOException;
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
@@ -15,11 +14,9 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.TimeUnit;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.recipe.KeySpec;
@@ -30,7 +27,6 @@ import zugabe.core.recipe.KeySpec;
  */
 public final class Secrets implements Closeable {
   private static final int MOST_BYTES = 1 << 16;
-  private static final int HELPER_SECONDS = 60;
 
   private final Path here;
   private final Map<String, String> environment;
@@ -166,36 +162,19 @@ public final class Secrets implements Closeable {
 
   /** What a helper prints. It doesn't get the secrets that lie in variables. */
   private Optional<char[]> helper(String line, Where where, Findings findings) throws IOException {
-    boolean windows = java.io.File.separatorChar == '\\';
-    ProcessBuilder builder =
-        new ProcessBuilder(
-            windows ? List.of("cmd.exe", "/c", line) : List.of("/bin/sh", "-c", line));
-    builder.directory(here.toFile());
-    builder.environment().clear();
-    builder.environment().putAll(plainEnvironment());
-    builder.redirectInput(ProcessBuilder.Redirect.INHERIT);
-    builder.redirectError(ProcessBuilder.Redirect.DISCARD);
     String fix = "Run it yourself; it has to print the password and end with exit code 0";
-    Process process;
     try {
-      process = builder.start();
+      Optional<byte[]> answer =
+          new Helper(line, here, plainEnvironment(), false).answer(Optional.empty());
+      if (answer.isEmpty()) {
+        none(where, "The helper for the password failed", fix, findings);
+      }
+      return answer.map(Secrets::line);
+    } catch (InterruptedIOException e) {
+      throw e;
     } catch (IOException e) {
       none(where, "The helper for the password can't be started", fix, findings);
       return Optional.empty();
-    }
-    try (InputStream in = process.getInputStream()) {
-      byte[] bytes = in.readNBytes(MOST_BYTES);
-      if (!process.waitFor(HELPER_SECONDS, TimeUnit.SECONDS) || process.exitValue() != 0) {
-        Arrays.fill(bytes, (byte) 0);
-        none(where, "The helper for the password failed", fix, findings);
-        return Optional.empty();
-      }
-      return Optional.of(line(bytes));
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new InterruptedIOException("interrupted");
-    } finally {
-      process.destroyForcibly();
     }
   }
 

@@ -8,6 +8,12 @@ public sealed interface SigningKey permits X509Key, OpenPgpKey {
   /** In the recipe, or in its store. */
   String name();
 
+  /** Whether the key itself can leave its store: it isn't on a token, nor elsewhere. */
+  boolean isHere();
+
+  /** The same, signed with by somebody elsewhere. */
+  SigningKey by(Elsewhere elsewhere);
+
   /** Who signs with it. */
   String subject();
 

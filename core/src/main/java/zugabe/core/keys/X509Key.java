@@ -28,9 +28,14 @@ public record X509Key(String name, String alias, Hand hand, List<X509Certificate
     this(name, alias, Hand.own(key, Optional.empty()), chain);
   }
 
-  /** The same, signing by another hand. */
-  public X509Key by(Hand other) {
-    return new X509Key(name, alias, other, chain);
+  @Override
+  public boolean isHere() {
+    return hand.own().isPresent();
+  }
+
+  @Override
+  public X509Key by(Elsewhere elsewhere) {
+    return new X509Key(name, alias, Hand.of(elsewhere, certificate()), chain);
   }
 
   /** Its own certificate. */

@@ -23,6 +23,7 @@ final class Sink implements Closeable {
   private final FileChannel file;
   private final RangeDigest whole = RangeDigest.of("SHA-256");
   private final DigestFollower digest;
+  private final boolean digested;
   private final byte[] buffer = new byte[BUFFER_BYTES];
   private int filled;
   private long flushed;
@@ -37,10 +38,22 @@ final class Sink implements Closeable {
   private final IdentityHashMap<RangeDigest, DigestFollower> ranges = new IdentityHashMap<>();
 
   Sink(FileChannel file) {
+    this(file, true);
+  }
+
+  private Sink(FileChannel file, boolean digested) {
     this.file = file;
+    this.digested = digested;
     this.digest = new DigestFollower(file, whole);
-    digest.begin(0);
-    digest.start();
+    if (digested) {
+      digest.begin(0);
+      digest.start();
+    }
+  }
+
+  /** Without a digest of the file. */
+  static Sink plain(FileChannel file) {
+    return new Sink(file, false);
   }
 
   long position() {
@@ -139,7 +152,9 @@ final class Sink implements Closeable {
   }
 
   private void tellFinal() {
-    digest.upTo(openFrom(0));
+    if (digested) {
+      digest.upTo(openFrom(0));
+    }
     for (DigestFollower follower : ranges.values()) {
       long from = follower.openFrom();
       if (from <= flushed) {
@@ -168,11 +183,14 @@ final class Sink implements Closeable {
     return crc.getValue();
   }
 
-  /** Ends the file; returns its SHA-256 in lower-case hexadecimal. */
+  /** Ends the file; returns its SHA-256 in lower-case hexadecimal, or nothing without a digest. */
   String finish() throws IOException {
     flush();
     if (!heads.isEmpty() || !slots.isEmpty() || !ranges.isEmpty()) {
       throw new IllegalStateException("a slot isn't filled, or a range hasn't ended");
+    }
+    if (!digested) {
+      return "";
     }
     digest.end(flushed);
     return HexFormat.of().formatHex(digest.finish());

@@ -87,6 +87,16 @@ final class Spool {
     }
   }
 
+  /** Writes the whole layout; nobody asks for its digest. */
+  static void writePlain(
+      Layout layout, FileChannel file, String what, Workers workers, Progress progress)
+      throws IOException {
+    try (Sink sink = Sink.plain(file)) {
+      new Spool(workers, progress, sink, what, 0).writeAll(layout);
+      sink.finish();
+    }
+  }
+
   private void writeAll(Layout layout) throws IOException {
     try {
       run(layout.segments());

@@ -21,7 +21,7 @@ public final class WholeFile {
     boolean done = false;
     try {
       try (FileChannel channel = HalfFiles.create(Disk.REAL, part)) {
-        Spool.write(layout, channel, file.getFileName().toString(), workers, progress);
+        Spool.writePlain(layout, channel, file.getFileName().toString(), workers, progress);
         channel.force(true);
       }
       HalfFiles.whole(() -> Disk.REAL.rename(part, file));

@@ -227,15 +227,6 @@ public record Recipe(
       names(reference.to())
           .ifPresent(names -> defined(reference.name(), names, reference.to().word(), findings));
     }
-    for (KeySpec key : handover.keys().values()) {
-      if (key.helper().isPresent() && key.store().value().endsWith(".asc")) {
-        findings.add(
-            RecipeCode.Z1014,
-            key.helper().get().where(),
-            "OpenPGP keys that are elsewhere aren't in this version.",
-            "Name the store with the key itself, without helper:.");
-      }
-    }
     for (AcceptSpec spec : accepted) {
       String code = spec.finding().value();
       if (!code.isEmpty() && words.code(code).isEmpty()) {

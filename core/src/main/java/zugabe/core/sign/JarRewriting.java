@@ -2,6 +2,7 @@ package zugabe.core.sign;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -9,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.zip.CRC32;
+import java.util.zip.CheckedInputStream;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
@@ -79,7 +81,7 @@ final class JarRewriting {
     if (already == Already.REPLACED) {
       before = JarSigning.withoutDigests(before);
     }
-    JarSigning made = JarSigning.of(before, digests, key, stamping);
+    JarSigning made = JarSigning.of(before, digests, workers, key, stamping);
     if (listing.entry(made.signed().path()).isPresent() && already == Already.KEPT) {
       findings.add(
           SignCode.Z0210,
@@ -141,18 +143,13 @@ final class JarRewriting {
     if (entry.isFolder()) {
       return new Seen(entry, new byte[0], 0);
     }
-    byte[] digest;
-    try (InputStream in = entry.open()) {
-      digest = JarVerification.read(in, JarVerification.digest("SHA-256"));
+    CRC32 crc = new CRC32();
+    try (InputStream raw = new CheckedInputStream(entry.raw().open(), crc);
+        InputStream in = entry.unpack(raw)) {
+      byte[] digest = JarVerification.read(in, JarVerification.digest("SHA-256"));
+      raw.transferTo(OutputStream.nullOutputStream());
+      return new Seen(entry, digest, crc.getValue());
     }
-    CRC32 raw = new CRC32();
-    byte[] buffer = new byte[1 << 16];
-    try (InputStream in = entry.raw().open()) {
-      for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
-        raw.update(buffer, 0, n);
-      }
-    }
-    return new Seen(entry, digest, raw.getValue());
   }
 
   /** The manifest and signatures come first; all else stays in its order. */

@@ -4,6 +4,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
@@ -13,6 +14,7 @@ import zugabe.bytes.Digests;
 import zugabe.bytes.Regex;
 import zugabe.core.keys.X509Key;
 import zugabe.core.program.Version;
+import zugabe.core.work.Workers;
 import zugabe.formats.jar.JarOrder;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.Manifest.Attribute;
@@ -44,10 +46,15 @@ public record JarSigning(byte[] manifest, File signed, File block) {
    * @param digests SHA-256 of each entry that is to be covered, by name
    */
   public static JarSigning of(
-      byte[] before, Map<String, byte[]> digests, X509Key key, Stamping stamping)
+      byte[] before, Map<String, byte[]> digests, Workers workers, X509Key key, Stamping stamping)
       throws IOException {
-    byte[] manifest = manifest(before, digests);
-    byte[] signed = signatureFile(manifest);
+    List<Section> parts = manifest(before, digests, workers);
+    ByteArrayOutputStream whole = new ByteArrayOutputStream();
+    for (Section part : parts) {
+      whole.writeBytes(part.bytes());
+    }
+    byte[] manifest = whole.toByteArray();
+    byte[] signed = signatureFile(manifest, parts, workers);
     String base = "META-INF/" + base(key.alias());
     byte[] block = Cms.sign(signed, key, stamping);
     return new JarSigning(
@@ -69,38 +76,48 @@ public record JarSigning(byte[] manifest, File signed, File block) {
         && !JarOrder.isSignatureFile(name);
   }
 
+  /** A part of a manifest with the blank line that ends it; the first has no name. */
+  @SuppressWarnings("ArrayRecordComponent") // nobody compares them
+  private record Section(String name, byte[] bytes) {}
+
   /** What is there stays byte by byte: another signature may rest on it. */
-  private static byte[] manifest(byte[] before, Map<String, byte[]> digests) throws IOException {
+  private static List<Section> manifest(byte[] before, Map<String, byte[]> digests, Workers workers)
+      throws IOException {
     ManifestBytes old = ManifestBytes.of(before);
     Map<String, List<Attribute>> said = ManifestReader.read(before).manifest().sections();
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    out.write(old.main().length == 0 ? Manifest.of(List.of()).encode() : old.main());
-    if (old.main().length > 0 && !endsBlank(old.main())) {
-      out.write("\r\n".getBytes(StandardCharsets.US_ASCII));
-    }
+    List<Section> parts = new ArrayList<>();
+    parts.add(
+        new Section(
+            "", old.main().length == 0 ? Manifest.of(List.of()).encode() : ended(old.main())));
     for (Map.Entry<String, byte[]> section : old.sections().entrySet()) {
-      byte[] digest = digests.get(section.getKey());
-      List<Attribute> attributes = said.getOrDefault(section.getKey(), List.of());
+      String name = section.getKey();
+      byte[] digest = digests.get(name);
+      List<Attribute> attributes = said.getOrDefault(name, List.of());
       if (digest == null || says(attributes, digest)) {
-        out.write(section.getValue());
-        if (!endsBlank(section.getValue())) {
-          out.write("\r\n".getBytes(StandardCharsets.US_ASCII));
-        }
+        parts.add(new Section(name, ended(section.getValue())));
       } else {
         List<Attribute> kept = new ArrayList<>(attributes);
         kept.removeIf(a -> isDigest(a.name()));
-        out.write(section(section.getKey(), kept, digest));
+        parts.add(section(name, kept, digest));
       }
     }
-    for (Map.Entry<String, byte[]> one :
-        digests.entrySet().stream()
-            .sorted((a, b) -> JarOrder.bytewise(a.getKey(), b.getKey()))
-            .toList()) {
-      if (!old.sections().containsKey(one.getKey())) {
-        out.write(section(one.getKey(), List.of(), one.getValue()));
-      }
+    List<String> fresh =
+        digests.keySet().stream()
+            .filter(n -> !old.sections().containsKey(n))
+            .sorted(JarOrder::bytewise)
+            .toList();
+    parts.addAll(workers.map(fresh, n -> section(n, List.of(), digests.get(n))));
+    return parts;
+  }
+
+  private static byte[] ended(byte[] part) {
+    if (endsBlank(part)) {
+      return part;
     }
-    return out.toByteArray();
+    byte[] ended = Arrays.copyOf(part, part.length + 2);
+    ended[part.length] = '\r';
+    ended[part.length + 1] = '\n';
+    return ended;
   }
 
   private static boolean endsBlank(byte[] part) {
@@ -118,28 +135,29 @@ public record JarSigning(byte[] manifest, File signed, File block) {
         .anyMatch(a -> a.name().equalsIgnoreCase(DIGEST) && a.value().equals(text));
   }
 
-  private static byte[] section(String name, List<Attribute> more, byte[] digest) {
+  private static Section section(String name, List<Attribute> more, byte[] digest) {
     List<Attribute> attributes = new ArrayList<>(more);
     attributes.add(new Attribute(DIGEST, Base64.getEncoder().encodeToString(digest)));
-    return Manifest.section(name, attributes);
+    return new Section(name, Manifest.section(name, attributes));
   }
 
   /** Digests of the manifest: whole, of its main attributes, and of each section. */
-  private static byte[] signatureFile(byte[] manifest) throws IOException {
-    ManifestBytes parts = ManifestBytes.of(manifest);
+  private static byte[] signatureFile(byte[] manifest, List<Section> parts, Workers workers)
+      throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    out.write(
+    out.writeBytes(
         Manifest.main(
             List.of(
                 new Attribute("Signature-Version", "1.0"),
                 new Attribute("Created-By", "zugabe " + Version.TEXT),
                 new Attribute(DIGEST + "-Manifest", digest(manifest)),
-                new Attribute(DIGEST + "-Manifest-Main-Attributes", digest(parts.main())))));
-    for (Map.Entry<String, byte[]> section : parts.sections().entrySet()) {
-      out.write(
-          Manifest.section(
-              section.getKey(), List.of(new Attribute(DIGEST, digest(section.getValue())))));
-    }
+                new Attribute(
+                    DIGEST + "-Manifest-Main-Attributes", digest(parts.get(0).bytes())))));
+    workers
+        .map(
+            parts.subList(1, parts.size()),
+            p -> Manifest.section(p.name(), List.of(new Attribute(DIGEST, digest(p.bytes())))))
+        .forEach(out::writeBytes);
     return out.toByteArray();
   }
 

@@ -45,6 +45,9 @@ final class JarVerification {
   private static final int MOST_SIGNATURE_BYTES = 8 << 20;
   private static final int FEW = 5;
 
+  /** Small: most entries are, and each gets one. */
+  private static final int BUFFER_BYTES = 1 << 14;
+
   /** Lengths of a data descriptor (APPNOTE.TXT, 4.3.9). */
   private static final Set<Long> DESCRIPTORS = Set.of(12L, 16L, 20L, 24L);
 
@@ -85,13 +88,12 @@ final class JarVerification {
     List<Verdict.Signer> who = new ArrayList<>();
     boolean whole = parts.fault().isEmpty();
     parts.fault().ifPresent(why -> differently(Manifest.PATH, why));
-    Map<String, List<Attribute>> said = ManifestReader.read(manifest).manifest().sections();
     for (ZipEntry one : files) {
       List<Verdict.Signer> good = signature(one, manifest, parts);
       whole &= !good.isEmpty();
       who.addAll(good);
     }
-    boolean same = contents(said);
+    boolean same = contents(parts);
     return new Verdict(file, SignedBy.IN_JAR, whole && same && !damaged, who);
   }
 
@@ -194,21 +196,23 @@ final class JarVerification {
     if (who.isEmpty()) {
       return List.of();
     }
+    List<Attribute> main = ManifestReader.read(ManifestBytes.mainOf(bytes)).manifest().main();
+    Optional<Boolean> all = agrees(main, "-Digest-Manifest", manifest);
+    if (all.isPresent() && all.get()) {
+      // what it says of single entries says no more
+      return isFull(parts.sections().keySet(), where) ? who : List.of();
+    }
     ManifestBytes signed = ManifestBytes.of(bytes);
     if (signed.fault().isPresent()) {
       differently(one.name(), signed.fault().get());
       return List.of();
     }
     ManifestReader.Result read = ManifestReader.read(bytes);
-    return covers(read.manifest(), manifest, parts, where) ? who : List.of();
+    return covers(read.manifest(), all, parts, where) ? who : List.of();
   }
 
-  /** Whether a signature file is one of this manifest. */
-  private boolean covers(Manifest signed, byte[] manifest, ManifestBytes parts, Where where) {
-    Optional<Boolean> all = agrees(signed.main(), "-Digest-Manifest", manifest);
-    if (all.isPresent() && all.get()) {
-      return isFull(parts.sections().keySet(), where);
-    }
+  /** Whether a signature file is one of a manifest that isn't as it was signed as a whole. */
+  private boolean covers(Manifest signed, Optional<Boolean> all, ManifestBytes parts, Where where) {
     Optional<Boolean> main =
         agrees(signed.main(), "-Digest-Manifest-Main-Attributes", parts.main());
     if (main.isPresent() && !main.get()) {
@@ -311,14 +315,13 @@ final class JarVerification {
   }
 
   /** Whether each entry is what the manifest says: digested on all workers. */
-  private boolean contents(Map<String, List<Attribute>> said) throws IOException {
+  private boolean contents(ManifestBytes said) throws IOException {
     List<ZipEntry> covered =
         entries.values().stream()
-            .filter(e -> JarSigning.isCovered(e.name()) && said.containsKey(e.name()))
+            .filter(e -> JarSigning.isCovered(e.name()) && said.sections().containsKey(e.name()))
             .toList();
     Map<String, Boolean> same = new HashMap<>();
-    List<Boolean> results =
-        workers.map(covered, e -> isSame(e, said.getOrDefault(e.name(), List.of())));
+    List<Boolean> results = workers.map(covered, e -> isSame(e, said.sections().get(e.name())));
     for (int i = 0; i < covered.size(); i++) {
       same.put(covered.get(i).name(), results.get(i));
     }
@@ -335,7 +338,8 @@ final class JarVerification {
     return bad.isEmpty();
   }
 
-  private static boolean isSame(ZipEntry entry, List<Attribute> attributes) {
+  private static boolean isSame(ZipEntry entry, byte[] section) {
+    List<Attribute> attributes = ManifestReader.read(section).manifest().main();
     for (Map.Entry<String, String> one : DIGESTS.entrySet()) {
       Optional<String> value = value(attributes, one.getKey() + "-Digest");
       if (value.isPresent()) {
@@ -351,7 +355,7 @@ final class JarVerification {
   }
 
   static byte[] read(InputStream in, MessageDigest digest) throws IOException {
-    byte[] buffer = new byte[1 << 16];
+    byte[] buffer = new byte[BUFFER_BYTES];
     for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
       digest.update(buffer, 0, n);
     }

@@ -4,6 +4,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Date;
@@ -37,11 +38,7 @@ final class OpenPgpSignatures {
 
   static byte[] sign(Content content, OpenPgpKey key, Instant now) throws IOException {
     try {
-      PGPSignatureGenerator signing =
-          new PGPSignatureGenerator(
-              new BcPGPContentSignerBuilder(key.signer().getAlgorithm(), HashAlgorithmTags.SHA256),
-              key.signer());
-      signing.init(PGPSignature.BINARY_DOCUMENT, key.open());
+      PGPSignatureGenerator signing = signing(key);
       PGPSignatureSubpacketGenerator said = new PGPSignatureSubpacketGenerator();
       said.setIssuerFingerprint(false, key.signer());
       said.setSignatureCreationTime(false, Date.from(now));
@@ -49,19 +46,45 @@ final class OpenPgpSignatures {
       PGPSignatureSubpacketGenerator hint = new PGPSignatureSubpacketGenerator();
       hint.setIssuerKeyID(false, key.signer().getKeyID());
       signing.setUnhashedSubpackets(hint.generate());
-      try (InputStream in = content.open()) {
-        byte[] buffer = new byte[1 << 16];
-        for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
-          signing.update(buffer, 0, n);
-        }
-      }
+      fed(content, signing::update);
       ByteArrayOutputStream out = new ByteArrayOutputStream();
       try (ArmoredOutputStream armour = ArmoredOutputStream.builder().clearHeaders().build(out)) {
         signing.generate().encode(armour);
       }
       return out.toByteArray();
+    } catch (UncheckedIOException e) {
+      // the library's interface knows no other way for what a key says
+      throw e.getCause();
     } catch (PGPException e) {
       throw new IOException("the signature can't be put together: " + e.getMessage(), e);
+    }
+  }
+
+  private static PGPSignatureGenerator signing(OpenPgpKey key) throws PGPException {
+    OpenPgpElsewhere elsewhere = new OpenPgpElsewhere(key);
+    PGPSignatureGenerator signing =
+        new PGPSignatureGenerator(
+            key.isHere()
+                ? new BcPGPContentSignerBuilder(
+                    key.signer().getAlgorithm(), HashAlgorithmTags.SHA256)
+                : elsewhere,
+            key.signer());
+    signing.init(
+        PGPSignature.BINARY_DOCUMENT,
+        key.own().map(OpenPgpKey.Own::signer).orElseGet(elsewhere::placeholder));
+    return signing;
+  }
+
+  private interface Fed {
+    void take(byte[] bytes, int from, int count);
+  }
+
+  private static void fed(Content content, Fed into) throws IOException {
+    try (InputStream in = content.open()) {
+      byte[] buffer = new byte[1 << 16];
+      for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+        into.take(buffer, 0, n);
+      }
     }
   }
 
@@ -172,12 +195,7 @@ final class OpenPgpSignatures {
     }
     try {
       signature.init(new BcPGPContentVerifierBuilderProvider(), key);
-      try (InputStream in = content.open()) {
-        byte[] buffer = new byte[1 << 16];
-        for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
-          signature.update(buffer, 0, n);
-        }
-      }
+      fed(content, signature::update);
       if (!signature.verify()) {
         findings.add(
             SignCode.Z0202,

@@ -41,7 +41,7 @@ public final class SignedTree {
     for (int i = 0; i < files.size(); i++) {
       digests.put(files.get(i).path(), digested.get(i));
     }
-    JarSigning made = JarSigning.of(before, digests, key, stamping);
+    JarSigning made = JarSigning.of(before, digests, workers, key, stamping);
     List<Entry> all = new ArrayList<>();
     for (Entry entry : tree.entries()) {
       if (!entry.path().equals(Manifest.PATH) && !JarOrder.isSignatureFile(entry.path())) {

@@ -2,12 +2,11 @@ package zugabe.formats.jar;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import zugabe.bytes.Regex;
 
 /**
  * A manifest: main attributes and named sections, each in the order written.
@@ -27,7 +26,7 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
 
   public Manifest {
     main = List.copyOf(main);
-    sections = Map.copyOf(new LinkedHashMap<>(sections));
+    sections = Collections.unmodifiableMap(new LinkedHashMap<>(sections));
   }
 
   /** One {@code name: value} pair; the value is the joined text of its lines. */
@@ -56,14 +55,26 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
       return Optional.of(
           "the name has " + name.length() + " characters; " + MAX_NAME_BYTES + " are the most");
     }
-    if (!Regex.matches(name, "[A-Za-z0-9][A-Za-z0-9_-]*")) {
+    if (!isPlain(name)) {
       return Optional.of(
           "a name has only letters, digits, '-' and '_', and starts with a letter or digit");
     }
-    if (name.toLowerCase(Locale.ROOT).startsWith("from")) {
+    if (name.regionMatches(true, 0, "from", 0, 4)) {
       return Optional.of("names that start with \"From\" are forbidden by the specification");
     }
     return Optional.empty();
+  }
+
+  /** Asked for each attribute of each entry: an expression would be felt. */
+  private static boolean isPlain(String name) {
+    for (int i = 0; i < name.length(); i++) {
+      char c = name.charAt(i);
+      boolean good = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9');
+      if (!good && (i == 0 || (c != '-' && c != '_'))) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Why this can't be an attribute's value; empty when it can. */

@@ -43,6 +43,23 @@ public record ManifestBytes(byte[] main, Map<String, byte[]> sections, Optional<
     return new ManifestBytes(main, sections, fault);
   }
 
+  /** Only the main attributes, without their blank line, whatever else there is. */
+  public static byte[] mainOf(byte[] bytes) {
+    int at = 0;
+    while (at < bytes.length) {
+      int end = at;
+      while (end < bytes.length && bytes[end] != '\n' && bytes[end] != '\r') {
+        end++;
+      }
+      if (end == at) {
+        return Arrays.copyOf(bytes, at);
+      }
+      boolean two = end + 1 < bytes.length && bytes[end] == '\r' && bytes[end + 1] == '\n';
+      at = Math.min(bytes.length, end + (two ? 2 : 1));
+    }
+    return bytes.clone();
+  }
+
   /** Parts that end with a blank line; several blank lines belong to the part before. */
   private static List<byte[]> parts(byte[] bytes) {
     List<byte[]> parts = new ArrayList<>();
