@@ -508,7 +508,7 @@ function _picocli_zugabe_sign() {
 
   local commands=""
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--beside' '--replace' '--add' '--json'"
-  local arg_opts="'--key' '--to' '--timestamp' '--digest-out' '--signature-in' '-r' '--recipe' '-j' '--jobs'"
+  local arg_opts="'--key' '--to' '--timestamp' '--digest-out' '--signature-in' '--signed-at' '-r' '--recipe' '-j' '--jobs'"
 
   type compopt &>/dev/null && compopt +o default
 
@@ -536,6 +536,9 @@ function _picocli_zugabe_sign() {
       type compopt &>/dev/null && compopt -o filenames
       COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
       return $?
+      ;;
+    '--signed-at')
+      return
       ;;
     '-r'|'--recipe')
       local IFS=$'\n'

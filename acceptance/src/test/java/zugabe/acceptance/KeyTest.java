@@ -325,4 +325,33 @@ public final class KeyTest {
       }
     }
   }
+
+  /** How long each key lasts that is used, and who refuses it. */
+  @Test
+  public void aCheckLooksAtTheKeysThatSign() throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      Keys.make(w, "modern", "java", "ed25519");
+      Keys.make(w, "packages", "openpgp", "ed25519");
+      w.replace("zugabe.yaml", "{kind: jar}", "{kind: jar, sign: modern}");
+      w.write("zugabe.yaml", Files.readString(w.path("zugabe.yaml")) + "sign: packages\n");
+      Program.Result r = Keys.program(w).zugabe("check");
+      assertThat(r.exit()).as(r.all()).isZero();
+      assertThat(r.out().replaceAll(" +", " "))
+          .contains("Keys:\n modern keys/modern.p12 Ed25519 until 20", ", 3,65", " days left")
+          .contains("packages keys/packages.asc Ed25519 until 20", ", 1,09");
+      // the classes are for 17 and newer, whose runtimes verify such keys
+      assertThat(r.err()).doesNotContain("Z0113");
+      w.compile("old", "example.tern.Old", "public static void main(String[] a) {}", "11");
+      w.replace("zugabe.yaml", "own: classes, libraries: lib/*.jar", "own: old");
+      r = Keys.program(w).zugabe("check");
+      assertThat(r.err())
+          .contains(
+              "warning Z0113  zugabe.yaml:5:26  deliverables.jar.sign",
+              "The key \"modern\" isn't one for jar: runtimes before Java 17 don't verify Ed25519.");
+      assertThat(Keys.program(w).zugabe("check", "--json").out())
+          .contains("\"store\" : \"keys/modern.p12\"", "\"daysLeft\" : 3");
+      // nobody's key is asked for, so nobody's is told
+      assertThat(w.program().zugabe("check").out()).doesNotContain("Keys:");
+    }
+  }
 }

@@ -253,7 +253,12 @@ public final class Signatures {
         KeySpec spec = ring.spec(name, Where.file(name), ignored).orElseThrow();
         Optional<KeyFile> file = ring.file(spec, ignored);
         if (file.filter(KeyFile::isOfOpenPgp).isPresent()) {
-          trust.addOpenPgp(file.get().bytes());
+          try {
+            trust.addOpenPgp(file.get().bytes());
+          } catch (IOException e) {
+            // a damaged key of one's own vouches for nothing
+            file.get().damaged(Where.file(name), ignored);
+          }
         } else if (file.isPresent()) {
           Optional<SigningKey> key = ring.open(name, Where.file(name), ignored);
           if (key.isPresent() && !(key.get() instanceof OpenPgpKey)) {

@@ -21,11 +21,14 @@ import zugabe.core.keys.SigningKey;
 import zugabe.core.keys.X509Key;
 import zugabe.core.kind.Registry;
 import zugabe.core.making.Signers;
+import zugabe.core.materials.Materials;
+import zugabe.core.plan.Part;
 import zugabe.core.plan.Planned;
 import zugabe.core.recipe.KeySpec;
 import zugabe.core.sign.FileSigning;
 import zugabe.core.sign.SignatureForm;
 import zugabe.core.sign.Stamping;
+import zugabe.formats.classfile.ClassFacts;
 
 /** Which keys sign what, opened before anything is written. */
 final class SigningPlan {
@@ -92,7 +95,9 @@ final class SigningPlan {
         List<SignatureForm> forms = kinds.of(d.kind()).signatures();
         Optional<Signers.Signer> signer = signer(sign, forms.contains(SignatureForm.IN_JAR));
         signer.ifPresent(s -> signers.put(d.name(), s));
-        signer.filter(Signers.Signer::inJar).ifPresent(s -> readers(s.key(), sign, d));
+        if (signer.isPresent() && signer.get().inJar()) {
+          readers(signer.get().key(), sign, d);
+        }
       }
     }
     Optional<Signers.Signer> sums =
@@ -103,19 +108,26 @@ final class SigningPlan {
   }
 
   /** What those who are to read a signature in a jar say of its key. */
-  private void readers(SigningKey key, Located<String> sign, Planned d) {
-    boolean recent =
-        d.parts().stream()
-            .flatMap(p -> p.program().stream())
-            .anyMatch(p -> p.java().from() >= KeyJudge.JARS_ED25519);
+  private void readers(SigningKey key, Located<String> sign, Planned d) throws IOException {
     String why = KeyJudge.uses(key).get(SignatureForm.IN_JAR.use());
-    if (!recent && !why.isEmpty()) {
+    if (!why.isEmpty() && lowestJava(d) < KeyJudge.JARS_ED25519) {
       findings.add(
           KeyCode.Z0113,
           sign.where(),
           "The key \"" + key.name() + "\" isn't one for " + d.name() + ": " + why + ".",
           "Sign it with a key that zugabe key new --for java makes.");
     }
+  }
+
+  /** The oldest Java that a deliverable is for: its programs', else its classes'. */
+  private static int lowestJava(Planned d) throws IOException {
+    int lowest = Integer.MAX_VALUE;
+    for (Part part : d.parts()) {
+      Optional<Materials.Highest> highest = part.materials().highest();
+      int classes = highest.map(h -> ClassFacts.javaVersion(h.major())).orElse(1);
+      lowest = Math.min(lowest, part.program().map(p -> p.java().from()).orElse(classes));
+    }
+    return lowest;
   }
 
   private Optional<Signers.Signer> signer(Located<String> name, boolean jar) throws IOException {

@@ -61,6 +61,7 @@ final class Targets {
     targets.formats();
     targets.program();
     targets.words();
+    new SignedTargets(Files.createDirectories(folder.resolve("signed"))).in(targets::add);
     return targets.all;
   }
 

@@ -141,9 +141,11 @@ public record KeyBackup(String name, String fingerprint, boolean openPgp, byte[]
 
   private static boolean isRing(byte[] armour) {
     try {
-      new PGPSecretKeyRing(
-          PGPUtil.getDecoderStream(new ByteArrayInputStream(armour)),
-          new BcKeyFingerprintCalculator());
+      UnreadableException.guard(
+          () ->
+              new PGPSecretKeyRing(
+                  PGPUtil.getDecoderStream(new ByteArrayInputStream(armour)),
+                  new BcKeyFingerprintCalculator()));
       return true;
     } catch (IOException | PGPException e) {
       return false;

@@ -52,22 +52,10 @@ public final class KeyImport {
 
   /** The key in some texts, of which one has the key and all may have certificates. */
   public Optional<X509Key> of(List<byte[]> texts) throws IOException {
-    PrivateKey key = null;
     List<X509Certificate> certificates = new ArrayList<>();
+    PrivateKey key;
     try {
-      for (byte[] text : texts) {
-        try (PEMParser parser =
-            new PEMParser(new StringReader(new String(text, StandardCharsets.ISO_8859_1)))) {
-          for (Object one = parser.readObject(); one != null; one = parser.readObject()) {
-            if (one instanceof X509CertificateHolder holder) {
-              certificates.add(new JcaX509CertificateConverter().getCertificate(holder));
-            } else {
-              PrivateKeyInfo info = info(one);
-              key = info == null ? key : new JcaPEMKeyConverter().getPrivateKey(info);
-            }
-          }
-        }
-      }
+      key = UnreadableException.guard(() -> read(texts, certificates));
     } catch (PKCSException | PEMException e) {
       findings.add(
           KeyCode.Z0103,
@@ -75,8 +63,9 @@ public final class KeyImport {
           "The password doesn't open it.",
           "Say where its password comes from: --from-password.");
       return Optional.empty();
-    } catch (OperatorCreationException | CertificateException e) {
-      throw new IOException("the key can't be read: " + e.getMessage(), e);
+    } catch (IOException e) {
+      findings.add(KeyCode.Z0104, where, "It is damaged.", "Take another copy of it.");
+      return Optional.empty();
     }
     if (key == null || certificates.isEmpty()) {
       findings.add(
@@ -95,6 +84,28 @@ public final class KeyImport {
       first = Chains.fit(one, where, new Findings()) ? one : first;
     }
     return KeyRequest.accepted(first, certificates, where, findings);
+  }
+
+  /** The last key in them, or null; certificates on the way. */
+  private PrivateKey read(List<byte[]> texts, List<X509Certificate> certificates)
+      throws IOException, PKCSException {
+    PrivateKey key = null;
+    for (byte[] text : texts) {
+      try (PEMParser parser =
+          new PEMParser(new StringReader(new String(text, StandardCharsets.ISO_8859_1)))) {
+        for (Object one = parser.readObject(); one != null; one = parser.readObject()) {
+          if (one instanceof X509CertificateHolder holder) {
+            certificates.add(new JcaX509CertificateConverter().getCertificate(holder));
+          } else {
+            PrivateKeyInfo info = info(one);
+            key = info == null ? key : new JcaPEMKeyConverter().getPrivateKey(info);
+          }
+        }
+      } catch (OperatorCreationException | CertificateException e) {
+        throw new IOException("the key can't be read: " + e.getMessage(), e);
+      }
+    }
+    return key;
   }
 
   private PrivateKeyInfo info(Object one)

@@ -28,21 +28,18 @@ public final class OpenPgp {
       KeyFile file, String name, Secret secret, Where where, Findings findings) {
     PGPSecretKeyRing ring;
     try (InputStream in = PGPUtil.getDecoderStream(new ByteArrayInputStream(file.bytes()))) {
-      ring = new PGPSecretKeyRing(in, new BcKeyFingerprintCalculator());
+      ring =
+          UnreadableException.guard(
+              () -> new PGPSecretKeyRing(in, new BcKeyFingerprintCalculator()));
     } catch (IOException | PGPException e) {
       file.damaged(where, findings);
       return Optional.empty();
     }
-    PGPPublicKeyRing open = ring.toCertificate();
-    PGPPublicKey signer = signer(open);
     try {
-      PGPPrivateKey signing =
-          ring.getSecretKey(signer.getKeyID())
-              .extractPrivateKey(
-                  new BcPBESecretKeyDecryptorBuilder(new BcPGPDigestCalculatorProvider())
-                      .build(secret.chars()));
-      OpenPgpKey.Own own = new OpenPgpKey.Own(ring, signing);
-      return Optional.of(new OpenPgpKey(name, open, signer, Optional.of(own), Elsewhere.nobody()));
+      return Optional.of(UnreadableException.guard(() -> open(ring, name, secret)));
+    } catch (IOException e) {
+      file.damaged(where, findings);
+      return Optional.empty();
     } catch (PGPException e) {
       findings.add(
           KeyCode.Z0103,
@@ -53,10 +50,25 @@ public final class OpenPgp {
     }
   }
 
+  private static OpenPgpKey open(PGPSecretKeyRing ring, String name, Secret secret)
+      throws PGPException {
+    PGPPublicKeyRing open = ring.toCertificate();
+    PGPPublicKey signer = signer(open);
+    PGPPrivateKey signing =
+        ring.getSecretKey(signer.getKeyID())
+            .extractPrivateKey(
+                new BcPBESecretKeyDecryptorBuilder(new BcPGPDigestCalculatorProvider())
+                    .build(secret.chars()));
+    OpenPgpKey.Own own = new OpenPgpKey.Own(ring, signing);
+    return new OpenPgpKey(name, open, signer, Optional.of(own), Elsewhere.nobody());
+  }
+
   /** A key whose secret part is elsewhere; nobody is named yet who signs with it. */
   static Optional<SigningKey> elsewhere(KeyFile file, String name, Where where, Findings findings) {
     try (InputStream in = PGPUtil.getDecoderStream(new ByteArrayInputStream(file.bytes()))) {
-      PGPPublicKeyRing ring = new PGPPublicKeyRing(in, new BcKeyFingerprintCalculator());
+      PGPPublicKeyRing ring =
+          UnreadableException.<PGPPublicKeyRing, IOException>guard(
+              () -> new PGPPublicKeyRing(in, new BcKeyFingerprintCalculator()));
       return Optional.of(
           new OpenPgpKey(name, ring, signer(ring), Optional.empty(), Elsewhere.nobody()));
     } catch (IOException e) {

@@ -28,6 +28,7 @@ import org.bouncycastle.cms.SignerInformationStore;
 import org.bouncycastle.cms.jcajce.JcaSignerInfoGeneratorBuilder;
 import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaDigestCalculatorProviderBuilder;
+import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
 
 /** Signed data of RFC 5652, beside what is signed. */
@@ -98,7 +99,7 @@ final class Cms {
           CertificateFactory.getInstance("X.509")
               .generateCertificate(new ByteArrayInputStream(holder.getEncoded()));
     } catch (CertificateException e) {
-      throw new IOException("a certificate in it can't be read", e);
+      throw new UnreadableException("a certificate in it can't be read", e);
     }
   }
 }

@@ -31,6 +31,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.keys.OpenPgp;
 import zugabe.core.keys.OpenPgpKey;
+import zugabe.core.keys.UnreadableException;
 
 /** Detached signatures of OpenPGP (RFC 4880, section 11.4), in armour. */
 final class OpenPgpSignatures {
@@ -113,7 +114,10 @@ final class OpenPgpSignatures {
     List<Verdict.Signer> signers = new ArrayList<>();
     PGPSignatureList list;
     try (InputStream in = PGPUtil.getDecoderStream(new ByteArrayInputStream(signature))) {
-      list = new BcPGPObjectFactory(in).nextObject() instanceof PGPSignatureList l ? l : null;
+      Object first =
+          UnreadableException.<Object, IOException>guard(
+              () -> new BcPGPObjectFactory(in).nextObject());
+      list = first instanceof PGPSignatureList l ? l : null;
     } catch (IOException e) {
       list = null;
     }
@@ -122,7 +126,13 @@ final class OpenPgpSignatures {
       return signers;
     }
     for (PGPSignature one : list) {
-      one(content, one, trust, now, where, findings).ifPresent(signers::add);
+      try {
+        UnreadableException.<Optional<Verdict.Signer>, IOException>guard(
+                () -> one(content, one, trust, now, where, findings))
+            .ifPresent(signers::add);
+      } catch (UnreadableException e) {
+        SignerCheck.damaged(where, "a part of it isn't what it should be", findings);
+      }
     }
     return signers;
   }
@@ -135,12 +145,10 @@ final class OpenPgpSignatures {
       Where where,
       Findings findings)
       throws IOException {
-    for (byte[] trusted : trust.openPgp()) {
-      for (PGPPublicKeyRing ring : rings(trusted)) {
-        PGPPublicKey key = ring.getPublicKey(signature.getKeyID());
-        if (key != null && isOf(ring, key)) {
-          return by(ring, key, content, signature, now, where, findings);
-        }
+    for (PGPPublicKeyRing ring : trust.openPgp()) {
+      PGPPublicKey key = ring.getPublicKey(signature.getKeyID());
+      if (key != null && isOf(ring, key)) {
+        return by(ring, key, content, signature, now, where, findings);
       }
     }
     findings.add(

@@ -21,6 +21,7 @@ import org.bouncycastle.util.Selector;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.keys.Fingerprints;
+import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
 
 /** Verifies signed data of RFC 5652: the signature, its algorithms, its time, who vouches. */
@@ -53,17 +54,23 @@ final class SignerCheck {
 
   /** Who signed; empty when the signature isn't good. */
   List<Verdict.Signer> verify(CMSTypedData content, byte[] block, Where where) throws IOException {
-    List<Verdict.Signer> signers = new ArrayList<>();
     try {
-      CMSSignedData signed = new CMSSignedData(content, block);
-      if (signed.getSignerInfos().size() == 0) {
-        damaged(where, "nobody signed it", findings);
-      }
-      for (SignerInformation signer : signed.getSignerInfos()) {
-        one(signed, signer, where).ifPresent(signers::add);
-      }
-    } catch (CMSException | IllegalArgumentException | ClassCastException e) {
+      return UnreadableException.guard(() -> all(content, block, where));
+    } catch (CMSException | UnreadableException e) {
       damaged(where, "it isn't signed data of RFC 5652", findings);
+      return List.of();
+    }
+  }
+
+  private List<Verdict.Signer> all(CMSTypedData content, byte[] block, Where where)
+      throws IOException, CMSException {
+    List<Verdict.Signer> signers = new ArrayList<>();
+    CMSSignedData signed = new CMSSignedData(content, block);
+    if (signed.getSignerInfos().size() == 0) {
+      damaged(where, "nobody signed it", findings);
+    }
+    for (SignerInformation signer : signed.getSignerInfos()) {
+      one(signed, signer, where).ifPresent(signers::add);
     }
     return signers;
   }

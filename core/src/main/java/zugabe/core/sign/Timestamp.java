@@ -20,6 +20,7 @@ import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.tsp.TSPException;
 import org.bouncycastle.tsp.TimeStampToken;
 import org.bouncycastle.util.Selector;
+import zugabe.core.keys.UnreadableException;
 
 /**
  * A time that an authority vouches for. Its signature was verified, and so was that its certificate
@@ -80,22 +81,32 @@ record Timestamp(Instant time, List<X509Certificate> chain) {
     if (attribute == null) {
       return Optional.empty();
     }
+    return Optional.of(of(signer, attribute));
+  }
+
+  private static Timestamp of(SignerInformation signer, Attribute attribute)
+      throws TSPException, IOException {
     try {
-      TimeStampToken token =
-          new TimeStampToken(
-              ContentInfo.getInstance(attribute.getAttributeValues()[0].toASN1Primitive()));
-      byte[] imprint = token.getTimeStampInfo().getMessageImprintDigest();
-      String algorithm = DIGESTS.get(token.getTimeStampInfo().getMessageImprintAlgOID().getId());
-      if (algorithm == null) {
-        throw new TSPException("its digest isn't SHA-256 or better");
-      }
-      byte[] own = JarVerification.digest(algorithm).digest(signer.getSignature());
-      if (!MessageDigest.isEqual(imprint, own)) {
-        throw new TSPException("it is about something else");
-      }
-      return Optional.of(of(token));
-    } catch (IllegalArgumentException | ClassCastException e) {
+      return UnreadableException.guard(() -> read(signer, attribute));
+    } catch (UnreadableException e) {
       throw new TSPException("it can't be read", e);
     }
+  }
+
+  private static Timestamp read(SignerInformation signer, Attribute attribute)
+      throws TSPException, IOException {
+    TimeStampToken token =
+        new TimeStampToken(
+            ContentInfo.getInstance(attribute.getAttributeValues()[0].toASN1Primitive()));
+    byte[] imprint = token.getTimeStampInfo().getMessageImprintDigest();
+    String algorithm = DIGESTS.get(token.getTimeStampInfo().getMessageImprintAlgOID().getId());
+    if (algorithm == null) {
+      throw new TSPException("its digest isn't SHA-256 or better");
+    }
+    byte[] own = JarVerification.digest(algorithm).digest(signer.getSignature());
+    if (!MessageDigest.isEqual(imprint, own)) {
+      throw new TSPException("it is about something else");
+    }
+    return of(token);
   }
 }

@@ -29,6 +29,8 @@ import java.util.Set;
 import javax.net.ssl.TrustManager;
 import javax.net.ssl.TrustManagerFactory;
 import javax.net.ssl.X509TrustManager;
+import org.bouncycastle.openpgp.PGPPublicKeyRing;
+import zugabe.core.keys.UnreadableException;
 
 /**
  * Whose word counts: certificates of a file or of the recipe's keys, and those of the system. A
@@ -37,7 +39,7 @@ import javax.net.ssl.X509TrustManager;
 public final class Trust {
   private final Set<X509Certificate> named = new LinkedHashSet<>();
   private final Set<X509Certificate> system = new LinkedHashSet<>();
-  private final List<byte[]> openPgp = new ArrayList<>();
+  private final List<PGPPublicKeyRing> openPgp = new ArrayList<>();
 
   /** With the anchors of the system, as the Java runtime knows them. */
   public static Trust ofSystem() {
@@ -64,11 +66,13 @@ public final class Trust {
   }
 
   /** Trusts an OpenPGP key, too. */
-  public void addOpenPgp(byte[] armoured) {
-    openPgp.add(armoured);
+  public void addOpenPgp(byte[] armoured) throws IOException {
+    openPgp.addAll(
+        UnreadableException.<List<PGPPublicKeyRing>, IOException>guard(
+            () -> OpenPgpSignatures.rings(armoured)));
   }
 
-  List<byte[]> openPgp() {
+  List<PGPPublicKeyRing> openPgp() {
     return openPgp;
   }
 
@@ -127,7 +131,8 @@ public final class Trust {
     } catch (InvalidAlgorithmParameterException e) {
       throw new IllegalStateException("there are anchors", e);
     } catch (GeneralSecurityException e) {
-      throw new IllegalStateException("every runtime builds paths", e);
+      // one that can't be built leads nowhere
+      return Optional.empty();
     }
   }
 }

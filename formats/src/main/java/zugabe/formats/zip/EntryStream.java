@@ -2,6 +2,7 @@ package zugabe.formats.zip;
 
 import java.io.ByteArrayInputStream;
 import java.io.Closeable;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
@@ -44,6 +45,8 @@ final class EntryStream extends BlockStream {
       got = in.read(into, offset, length);
     } catch (ZipException e) {
       throw fault(ZipFault.DAMAGED, "its packed bytes can't be unpacked (" + e.getMessage() + ")");
+    } catch (EOFException e) {
+      throw fault(ZipFault.DAMAGED, "its packed bytes are cut off");
     }
     if (got < 0) {
       finish();
