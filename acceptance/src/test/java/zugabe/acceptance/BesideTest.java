@@ -142,22 +142,7 @@ public final class BesideTest {
       }
       // what openssl signed is verified here
       w.write("a.txt", "low water\n");
-      good(
-          w,
-          "openssl",
-          "req",
-          "-x509",
-          "-newkey",
-          "rsa:2048",
-          "-nodes",
-          "-keyout",
-          "k.pem",
-          "-subj",
-          "/CN=Tide",
-          "-days",
-          "9",
-          "-out",
-          "tide.pem");
+      Keys.shell(w, Keys.openssl("Tide", "k.pem", "tide.pem"));
       good(
           w,
           "openssl",

@@ -22,29 +22,11 @@ import org.testng.annotations.Test;
 
 /** Keys that are elsewhere: only what is public of them is here, and somebody signs digests. */
 public final class ElsewhereTest {
-  private static final String OTHER = "nine quick plovers 21";
-
-  private static Program.Result run(Workspace w, String... arguments) throws Exception {
-    return Keys.program(w).with("OTHER", OTHER).zugabe(arguments);
-  }
-
-  private static Program.Result ok(Workspace w, String... arguments) throws Exception {
-    Program.Result r = run(w, arguments);
-    assertThat(r.exit()).as(r.all()).isZero();
-    return r;
-  }
-
-  private static void shell(Workspace w, String command) throws Exception {
-    Program.Result r = Keys.program(w).with("OTHER", OTHER).run("sh", "-c", command);
-    assertThat(r.exit()).as(command + r.all()).isZero();
-  }
-
-  private static final String FAR =
-      "openssl req -x509 -newkey rsa:2048 -nodes -keyout far.key -subj '/CN=Far Desk' -days 900 -out far.pem";
+  private static final String FAR = Keys.openssl("Far Desk", "far.key", "far.pem");
 
   private static Workspace far(String more) throws Exception {
     Workspace w = Keys.workspace();
-    shell(w, FAR);
+    Keys.shell(w, FAR);
     w.write(
         "zugabe.yaml",
         Files.readString(w.path("zugabe.yaml")).replace("{kind: jar}", "{kind: jar, sign: far}")
@@ -78,7 +60,7 @@ public final class ElsewhereTest {
       Program.Result r = Keys.program(w).with("OTHER", "").zugabe("build");
       assertThat(r.exit()).as(r.all()).isEqualTo(fault.isEmpty() ? 0 : 1);
       if (fault.isEmpty()) {
-        assertThat(ok(w, "verify", "out/tern-1.0.jar", "--trust", "far.pem").out())
+        assertThat(Keys.ok(w, "verify", "out/tern-1.0.jar", "--trust", "far.pem").out())
             .contains("CN=Far Desk");
       } else {
         assertThat(r.err()).contains("error Z0211", fault);
@@ -96,22 +78,23 @@ public final class ElsewhereTest {
   public void inTwoSteps(String beside) throws Exception {
     try (Workspace w = far("")) {
       w.replace("zugabe.yaml", ", sign: far", "");
-      ok(w, "build");
+      Keys.ok(w, "build");
       String line = "sign out/tern-1.0.jar --key far " + beside;
       byte[] before = Files.readAllBytes(w.path("out/tern-1.0.jar"));
-      Program.Result none = run(w, line.strip().split(" "));
+      Program.Result none = Keys.run(w, line.strip().split(" "));
       assertThat(none.err())
           .contains("error Z0211", "only what is public of it is here", "--digest-out");
-      assertThat(ok(w, (line + " --digest-out d.bin").split(" +")).out())
+      assertThat(Keys.ok(w, (line + " --digest-out d.bin").split(" +")).out())
           .contains(
               "Have it signed, then: zugabe sign out/tern-1.0.jar --key far --signature-in FILE");
       assertThat(Files.size(w.path("d.bin"))).isEqualTo(32);
       assertThat(Files.readAllBytes(w.path("out/tern-1.0.jar"))).isEqualTo(before);
-      shell(w, "openssl pkeyutl -sign -inkey far.key -pkeyopt digest:sha256 -in d.bin -out s.bin");
-      Program.Result wrong = run(w, (line + " --signature-in d.bin").split(" +"));
+      Keys.shell(
+          w, "openssl pkeyutl -sign -inkey far.key -pkeyopt digest:sha256 -in d.bin -out s.bin");
+      Program.Result wrong = Keys.run(w, (line + " --signature-in d.bin").split(" +"));
       assertThat(wrong.err()).contains("error Z0211", "what was answered isn't a signature");
-      ok(w, (line + " --signature-in s.bin").split(" +"));
-      ok(w, "verify", "out/tern-1.0.jar", "--trust", "far.pem");
+      Keys.ok(w, (line + " --signature-in s.bin").split(" +"));
+      Keys.ok(w, "verify", "out/tern-1.0.jar", "--trust", "far.pem");
     }
   }
 
@@ -133,7 +116,7 @@ public final class ElsewhereTest {
   private static Workspace farOpenPgp(String strength, String helper) throws Exception {
     Workspace w = Keys.workspace();
     Keys.make(w, "far", "openpgp", strength);
-    ok(w, "key", "export", "far", "--certificate", "far.asc");
+    Keys.ok(w, "key", "export", "far", "--certificate", "far.asc");
     w.write("far.key", subkey(Files.readAllBytes(w.path("keys/far.asc"))));
     w.write("far.txt", Files.readString(w.path("far.asc")));
     Files.delete(w.path("keys/far.asc"));
@@ -178,12 +161,12 @@ public final class ElsewhereTest {
       throws Exception {
     String helper = "test $ZUGABE_SIGN_ALGORITHM = " + algorithm + " || exit 9; " + line;
     try (Workspace w = farOpenPgp(strength, ", helper: \"" + helper + "\"")) {
-      assertThat(ok(w, "key", "prove").out()).contains("signs");
-      ok(w, "build");
-      shell(w, GPGV + "out/tern-1.0.jar.asc out/tern-1.0.jar");
-      assertThat(ok(w, "verify", "out/tern-1.0.jar").out()).contains("Release Desk");
+      assertThat(Keys.ok(w, "key", "prove").out()).contains("signs");
+      Keys.ok(w, "build");
+      Keys.shell(w, GPGV + "out/tern-1.0.jar.asc out/tern-1.0.jar");
+      assertThat(Keys.ok(w, "verify", "out/tern-1.0.jar").out()).contains("Release Desk");
       w.replace("zugabe.yaml", helper, "openssl rand 64");
-      Program.Result r = run(w, "key", "prove");
+      Program.Result r = Keys.run(w, "key", "prove");
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err()).contains("error Z0211", "what was answered isn't a signature");
     }
@@ -193,21 +176,21 @@ public final class ElsewhereTest {
   public void openPgpInTwoSteps(String strength, String line, String algorithm) throws Exception {
     try (Workspace w = farOpenPgp(strength, "")) {
       w.replace("zugabe.yaml", ", sign: far", "");
-      ok(w, "build");
+      Keys.ok(w, "build");
       String sign = "sign out/tern-1.0.jar --key far";
-      assertThat(run(w, sign.split(" ")).err()).contains("error Z0211", "--digest-out");
-      String out = ok(w, (sign + " --digest-out d.bin").split(" ")).out();
+      assertThat(Keys.run(w, sign.split(" ")).err()).contains("error Z0211", "--digest-out");
+      String out = Keys.ok(w, (sign + " --digest-out d.bin").split(" ")).out();
       String again =
           out.replaceAll("(?s).*then: zugabe (.*) FILE( --signed-at .*Z)\n", "$1 s.bin$2");
       assertThat(again).startsWith(sign).contains("--signed-at 20");
-      shell(w, "sh -c '" + line + "' <d.bin >s.bin");
-      Program.Result timeless = run(w, (sign + " --signature-in s.bin").split(" "));
+      Keys.shell(w, "sh -c '" + line + "' <d.bin >s.bin");
+      Program.Result timeless = Keys.run(w, (sign + " --signature-in s.bin").split(" "));
       assertThat(timeless.err()).contains("error Z0211", "--signed-at");
-      Program.Result other = run(w, again.replaceFirst("20..-", "2019-").split(" "));
+      Program.Result other = Keys.run(w, again.replaceFirst("20..-", "2019-").split(" "));
       assertThat(other.err()).contains("error Z0211", "isn't a signature of this");
-      assertThat(run(w, again.replaceFirst("20..-", "x").split(" ")).exit()).isEqualTo(2);
-      ok(w, again.split(" "));
-      shell(w, GPGV + "out/tern-1.0.jar.asc out/tern-1.0.jar");
+      assertThat(Keys.run(w, again.replaceFirst("20..-", "x").split(" ")).exit()).isEqualTo(2);
+      Keys.ok(w, again.split(" "));
+      Keys.shell(w, GPGV + "out/tern-1.0.jar.asc out/tern-1.0.jar");
     }
   }
 
@@ -220,7 +203,7 @@ public final class ElsewhereTest {
             "key backup far --to sheet.txt --password env:OTHER",
             "key export far --private own.asc --password env:OTHER"
           }) {
-        Program.Result r = run(w, line.split(" "));
+        Program.Result r = Keys.run(w, line.split(" "));
         assertThat(r.exit()).as(r.all()).isEqualTo(1);
         assertThat(r.err()).contains("error Z0114", "The key itself isn't here.");
       }

@@ -105,6 +105,10 @@ public final class HiddenSecretTest {
         .with("ZUGABE_JAVA_OPTIONS", "-Djava.io.tmpdir=" + temporary);
   }
 
+  private static String[] words(String line) {
+    return Stream.of(line.split(" ")).map(w -> w.replace('|', ' ')).toArray(String[]::new);
+  }
+
   @Test
   public void secretsShowNowhere() throws Exception {
     String dump = "cat /proc/self/environ /proc/self/cmdline >>$SEEN; env >>$SEEN; sleep 0.1; ";
@@ -116,22 +120,7 @@ public final class HiddenSecretTest {
       Files.setPosixFilePermissions(
           w.path("secret.txt"),
           java.nio.file.attribute.PosixFilePermissions.fromString("rw-------"));
-      w.program()
-          .run(
-              "openssl",
-              "req",
-              "-x509",
-              "-newkey",
-              "rsa:2048",
-              "-nodes",
-              "-keyout",
-              "far.key",
-              "-subj",
-              "/CN=Far Desk",
-              "-days",
-              "900",
-              "-out",
-              "far.pem");
+      Keys.shell(w, Keys.openssl("Far Desk", "far.key", "far.pem"));
       for (String line :
           List.of(
               "release --for java --algorithm ec-p256 --subject CN=Release --password env:"
@@ -139,11 +128,7 @@ public final class HiddenSecretTest {
               "packages --for openpgp --algorithm ed25519 --subject Desk|<d@gannet.example> --password env:"
                   + VARIABLE,
               "told --for java --algorithm ec-p256 --subject CN=Told --password file:secret.txt")) {
-        String[] words = ("key new " + line).split(" ");
-        Program.Result r =
-            w.program()
-                .with(VARIABLE, GIVEN)
-                .here(Stream.of(words).map(x -> x.replace('|', ' ')).toArray(String[]::new));
+        Program.Result r = w.program().with(VARIABLE, GIVEN).here(words("key new " + line));
         assertThat(r.exit()).as(r.all()).isZero();
       }
       w.replace("zugabe.yaml", "file:secret.txt", "\"command:" + dump + "cat secret.txt\"");
@@ -169,9 +154,9 @@ public final class HiddenSecretTest {
                 "build --json",
                 "rehearse jar --debug -v",
                 "verify out/tern-1.0.jar out/SHA256SUMS --json",
-                "key backup release --to sheet.txt --password command:nothing-there --debug",
+                "key backup release --to sheet.txt --password command:sleep|0.2;nothing-there --debug",
                 "key import x --from keys/release.p12 --from-password file:secret.txt --password env:KEY_PASSWORD --debug")) {
-          said.append(program(w, temporary).zugabe(line.split(" ")).all());
+          said.append(program(w, temporary).zugabe(words(line)).all());
         }
         said.append(
             program(w, temporary).with(VARIABLE, made).zugabe("build", "--debug", "-v").all());

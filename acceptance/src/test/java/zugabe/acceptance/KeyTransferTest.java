@@ -11,51 +11,34 @@ import org.testng.annotations.Test;
 
 /** Certificates that others issue, keys from other stores, and backups. */
 public final class KeyTransferTest {
-  private static final String OTHER = "nine quick plovers 21";
-
-  private static Program.Result run(Workspace w, String... arguments) throws Exception {
-    return Keys.program(w).with("OTHER", OTHER).zugabe(arguments);
-  }
-
-  private static Program.Result ok(Workspace w, String... arguments) throws Exception {
-    Program.Result r = run(w, arguments);
-    assertThat(r.exit()).as(r.all()).isZero();
-    return r;
-  }
-
-  private static void shell(Workspace w, String command) throws Exception {
-    Program.Result r = Keys.program(w).with("OTHER", OTHER).run("sh", "-c", command);
-    assertThat(r.exit()).as(command + r.all()).isZero();
-  }
-
-  private static final String ROOT =
-      "openssl req -x509 -newkey rsa:2048 -nodes -keyout ca.key -subj '/CN=Gannet Root' -days 900 -out ca.pem";
+  private static final String ROOT = Keys.openssl("Gannet Root", "ca.key", "ca.pem");
 
   @Test
   public void aCertificateIsAskedForAndAccepted() throws Exception {
     try (Workspace w = Keys.workspace()) {
       Keys.make(w, "release", "java", "rsa-2048");
-      ok(w, "key", "request", "release", "--to", "release.csr");
-      shell(w, "openssl req -verify -in release.csr -noout -subject | grep 'CN = Release Desk'");
-      shell(w, ROOT);
-      shell(
+      Keys.ok(w, "key", "request", "release", "--to", "release.csr");
+      Keys.shell(
+          w, "openssl req -verify -in release.csr -noout -subject | grep 'CN = Release Desk'");
+      Keys.shell(w, ROOT);
+      Keys.shell(
           w,
           "openssl x509 -req -in release.csr -CA ca.pem -CAkey ca.key -CAcreateserial -days 300 -out one.pem");
       byte[] before = Files.readAllBytes(w.path("keys/release.p12"));
-      Program.Result wrong = run(w, "key", "accept", "release", "--chain", "ca.pem");
+      Program.Result wrong = Keys.run(w, "key", "accept", "release", "--chain", "ca.pem");
       assertThat(wrong.exit()).isEqualTo(1);
       assertThat(wrong.err()).contains("error Z0106", "None of its certificates is for the key");
       assertThat(Files.readAllBytes(w.path("keys/release.p12"))).isEqualTo(before);
       // in any order
-      shell(w, "cat ca.pem one.pem >issued.pem");
-      assertThat(ok(w, "key", "accept", "release", "--chain", "issued.pem").out())
+      Keys.shell(w, "cat ca.pem one.pem >issued.pem");
+      assertThat(Keys.ok(w, "key", "accept", "release", "--chain", "issued.pem").out())
           .contains("vouched for by  CN=Gannet Root");
       assertThat(
               PosixFilePermissions.toString(
                   Files.getPosixFilePermissions(w.path("keys/release.p12"))))
           .isEqualTo("rw-------");
-      ok(w, "build");
-      ok(w, "sign", "out/tern-1.0.jar", "--key", "release");
+      Keys.ok(w, "build");
+      Keys.ok(w, "sign", "out/tern-1.0.jar", "--key", "release");
       Program.Result r = w.program().zugabe("verify", "out/tern-1.0.jar", "--trust", "ca.pem");
       assertThat(r.exit()).as(r.all()).isZero();
       assertThat(r.out()).contains("vouched for by  CN=Gannet Root");
@@ -93,8 +76,8 @@ public final class KeyTransferTest {
   @Test(dataProvider = "foreign")
   public void keysOfOtherStoresAreTakenOver(String making, String file) throws Exception {
     try (Workspace w = Keys.workspace()) {
-      shell(w, making);
-      ok(
+      Keys.shell(w, making);
+      Keys.ok(
           w,
           "key",
           "import",
@@ -105,9 +88,9 @@ public final class KeyTransferTest {
           "env:OTHER",
           "--password",
           "env:KEY_PASSWORD");
-      assertThat(ok(w, "key", "prove").out()).contains("release", "CN=Old Desk", "signs");
+      assertThat(Keys.ok(w, "key", "prove").out()).contains("release", "CN=Old Desk", "signs");
       Program.Result again =
-          run(
+          Keys.run(
               w,
               "key",
               "import",
@@ -120,7 +103,7 @@ public final class KeyTransferTest {
               "env:KEY_PASSWORD");
       assertThat(again.err()).contains("error Z0112");
       Program.Result weak =
-          run(
+          Keys.run(
               w,
               "key",
               "import",
@@ -138,18 +121,34 @@ public final class KeyTransferTest {
   @Test
   public void whatIsNoKeyIsNotImported() throws Exception {
     try (Workspace w = Keys.workspace()) {
-      shell(w, ROOT + "; cp ca.key lonely.pem");
+      Keys.shell(w, ROOT + "; cp ca.key lonely.pem");
       assertThat(
-              run(w, "key", "import", "a", "--from", "lonely.pem", "--password", "env:KEY_PASSWORD")
+              Keys.run(
+                      w,
+                      "key",
+                      "import",
+                      "a",
+                      "--from",
+                      "lonely.pem",
+                      "--password",
+                      "env:KEY_PASSWORD")
                   .err())
           .contains("error Z0106", "There is no certificate with the key", "--certificate FILE");
       assertThat(
-              run(w, "key", "import", "a", "--from", "gone.p12", "--password", "env:KEY_PASSWORD")
+              Keys.run(
+                      w,
+                      "key",
+                      "import",
+                      "a",
+                      "--from",
+                      "gone.p12",
+                      "--password",
+                      "env:KEY_PASSWORD")
                   .err())
           .contains("error Z0104  gone.p12");
       w.write("text.p12", "low water");
       assertThat(
-              run(
+              Keys.run(
                       w,
                       "key",
                       "import",
@@ -164,9 +163,9 @@ public final class KeyTransferTest {
           .contains("error Z0104  text.p12");
       assertThat(w.path("keys")).doesNotExist();
       Program.Result password =
-          run(w, "key", "import", "a", "--from", "lonely.pem", "--password", OTHER);
+          Keys.run(w, "key", "import", "a", "--from", "lonely.pem", "--password", Keys.OTHER);
       assertThat(password.exit()).isEqualTo(2);
-      assertThat(password.err()).doesNotContain(OTHER);
+      assertThat(password.err()).doesNotContain(Keys.OTHER);
     }
   }
 
@@ -179,37 +178,37 @@ public final class KeyTransferTest {
   public void aBackupBringsTheKeyBack(String purpose, String ending) throws Exception {
     try (Workspace w = Keys.workspace()) {
       Keys.make(w, "release", purpose, "rsa-2048");
-      ok(w, "key", "export", "release", "--certificate", "release.pub");
-      ok(w, "key", "backup", "release", "--to", "sheet.txt", "--password", "env:OTHER");
+      Keys.ok(w, "key", "export", "release", "--certificate", "release.pub");
+      Keys.ok(w, "key", "backup", "release", "--to", "sheet.txt", "--password", "env:OTHER");
       String sheet = Files.readString(w.path("sheet.txt"));
       assertThat(sheet)
           .contains("BACKUP OF A SIGNING KEY", "Key:         release", "Fingerprint: ")
           .contains("To restore it:   zugabe key restore FILE --password SOURCE")
-          .doesNotContain(OTHER, Keys.PASSWORD);
+          .doesNotContain(Keys.OTHER, Keys.PASSWORD);
       Files.delete(w.path("keys/release." + ending));
       Program.Result wrong =
-          run(w, "key", "restore", "sheet.txt", "--password", "env:KEY_PASSWORD");
+          Keys.run(w, "key", "restore", "sheet.txt", "--password", "env:KEY_PASSWORD");
       assertThat(wrong.exit()).isEqualTo(1);
       assertThat(wrong.err()).contains("error Z0103  sheet.txt");
-      ok(w, "key", "restore", "sheet.txt", "--password", "env:OTHER");
+      Keys.ok(w, "key", "restore", "sheet.txt", "--password", "env:OTHER");
       w.replace("zugabe.yaml", "env:KEY_PASSWORD", "env:OTHER");
-      ok(w, "build");
-      ok(w, "sign", "out/SHA256SUMS", "--key", "release");
+      Keys.ok(w, "build");
+      Keys.ok(w, "sign", "out/SHA256SUMS", "--key", "release");
       // what it signs is verified by what was handed on before
       Program.Result r = w.program().zugabe("verify", "out/SHA256SUMS", "--trust", "release.pub");
       assertThat(r.exit()).as(r.all()).isZero();
       // without this program, too
-      shell(
+      Keys.shell(
           w,
           purpose.equals("java")
               ? "sed -n '/BEGIN PKCS12/,/END PKCS12/p' sheet.txt | grep -v -- ----- | base64 -d | openssl pkcs12 -passin env:OTHER -noout"
               : "mkdir -m 700 g; gpg --homedir g --batch --pinentry-mode loopback --passphrase \"$OTHER\" --import sheet.txt; gpgconf --homedir g --kill all; rm -r g");
       w.write("cut.txt", sheet.substring(0, sheet.length() / 2));
-      assertThat(run(w, "key", "restore", "cut.txt", "--password", "env:OTHER").err())
+      assertThat(Keys.run(w, "key", "restore", "cut.txt", "--password", "env:OTHER").err())
           .contains("error Z0104  cut.txt");
       w.write("false.txt", sheet.replaceFirst("Fingerprint: ..", "Fingerprint: 00"));
       assertThat(
-              run(w, "key", "restore", "false.txt", "--store", "b", "--password", "env:OTHER")
+              Keys.run(w, "key", "restore", "false.txt", "--store", "b", "--password", "env:OTHER")
                   .err())
           .contains("error Z0106  false.txt", "It holds another key than it says");
     }
@@ -220,27 +219,28 @@ public final class KeyTransferTest {
   public void theKeyItselfIsHandedOnClosed(String purpose, String ending) throws Exception {
     try (Workspace w = Keys.workspace()) {
       Keys.make(w, "release", purpose, "rsa-2048");
-      ok(w, "key", "export", "release", "--private", "own.txt", "--password", "env:OTHER");
+      Keys.ok(w, "key", "export", "release", "--private", "own.txt", "--password", "env:OTHER");
       assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(w.path("own.txt"))))
           .isEqualTo("rw-------");
-      shell(
+      Keys.shell(
           w,
           purpose.equals("java")
               ? "openssl pkey -in own.txt -passin env:OTHER -noout -check"
               : "gpg --batch --show-keys own.txt | grep desk@gannet.example");
       Program.Result again =
-          run(w, "key", "export", "release", "--private", "own.txt", "--password", "env:OTHER");
+          Keys.run(
+              w, "key", "export", "release", "--private", "own.txt", "--password", "env:OTHER");
       assertThat(again.err()).contains("error Z0112  own.txt");
-      Program.Result both = run(w, "key", "export", "release");
+      Program.Result both = Keys.run(w, "key", "export", "release");
       assertThat(both.exit()).isEqualTo(2);
-      ok(w, "key", "export", "release", "--certificate", "release.pem");
+      Keys.ok(w, "key", "export", "release", "--certificate", "release.pem");
       List<String> back = new ArrayList<>(List.of("key", "import", "back", "--from", "own.txt"));
       back.addAll(List.of("--from-password", "env:OTHER", "--password", "env:KEY_PASSWORD"));
       if (purpose.equals("java")) {
         back.addAll(List.of("--certificate", "release.pem"));
       }
-      ok(w, back.toArray(String[]::new));
-      assertThat(ok(w, "key", "prove").out()).contains("back ");
+      Keys.ok(w, back.toArray(String[]::new));
+      assertThat(Keys.ok(w, "key", "prove").out()).contains("back ");
       assertThat(w.path("keys/back." + ending)).exists();
     }
   }

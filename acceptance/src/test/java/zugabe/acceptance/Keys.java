@@ -30,8 +30,39 @@ final class Keys {
     return Workspace.withProgram();
   }
 
+  /** Another password, in the variable {@code OTHER}. */
+  static final String OTHER = "nine quick plovers 21";
+
   static Program program(Workspace w) {
     return w.program().with("KEY_PASSWORD", PASSWORD);
+  }
+
+  static Program.Result run(Workspace w, String... arguments) throws Exception {
+    return program(w).with("OTHER", OTHER).zugabe(arguments);
+  }
+
+  static Program.Result ok(Workspace w, String... arguments) throws Exception {
+    return good(run(w, arguments));
+  }
+
+  /** Another program's word, with both passwords at hand. */
+  static Program.Result shell(Workspace w, String command) throws Exception {
+    return good(program(w).with("OTHER", OTHER).run("sh", "-c", command));
+  }
+
+  private static Program.Result good(Program.Result r) {
+    assertThat(r.exit()).as(r.all()).isZero();
+    return r;
+  }
+
+  /** A line that makes an RSA key and its certificate. */
+  static String openssl(String name, String key, String certificate) {
+    return "openssl req -x509 -newkey rsa:2048 -nodes -keyout "
+        + key
+        + " -subj '/CN="
+        + name
+        + "' -days 900 -out "
+        + certificate;
   }
 
   /** Makes a key in the folder {@code keys}, and names it in the recipe. */

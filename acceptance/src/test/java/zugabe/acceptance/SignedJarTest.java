@@ -322,7 +322,7 @@ public final class SignedJarTest {
       String manifest = "Manifest-Version: 1.0\r\n\r\nName: a.txt\r\nSHA1-Digest: x\r\n\r\n";
       w.write("A.SF", "Signature-Version: 1.0\r\nSHA1-Digest-Manifest: y\r\n\r\n");
       String sign =
-          "openssl req -x509 -newkey rsa:2048 -nodes -keyout k.pem -subj /CN=Tide -days 9 -out c.pem"
+          Keys.openssl("Tide", "k.pem", "c.pem")
               + " && openssl cms -sign -binary -noattr -in A.SF -signer c.pem -inkey k.pem -outform DER -out A.RSA";
       Program.Result made = w.program().run("sh", "-c", sign);
       assertThat(made.exit()).as(made.all()).isZero();

@@ -46,7 +46,7 @@ final class Tokens {
   static void fill(Workspace w, String library, String slot, String pin) throws Exception {
     Files.writeString(w.path("Fill.java"), FILLING);
     String make =
-        "openssl req -x509 -newkey rsa:2048 -nodes -keyout k.pem -subj '/CN=Token Desk' -days 900 -out c.pem"
+        Keys.openssl("Token Desk", "k.pem", "c.pem")
             + " && openssl pkcs8 -topk8 -nocrypt -in k.pem -outform DER -out k.der && rm k.pem"
             + " && java Fill.java "
             + library

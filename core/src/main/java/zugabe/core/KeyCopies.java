@@ -47,6 +47,26 @@ public final class KeyCopies {
 
   /** Writes a key onto a sheet that brings it back. */
   public Answer.Keys backup(String name, Path to, String password) throws IOException {
+    return copy("backup", "Back it up where it is.", name, to, password, KeyBackup::sheet);
+  }
+
+  /** Writes the key itself for other programs, closed with a password of its own. */
+  public Answer.Keys exportPrivate(String name, Path to, String password) throws IOException {
+    return copy("export", "Export it where it is.", name, to, password, KeyExport::closed);
+  }
+
+  private interface Copying {
+    byte[] of(SigningKey key, Secret old, Secret secret) throws IOException;
+  }
+
+  /**
+   * Writes a copy of a key into a new file.
+   *
+   * @param elsewhere what to do when the key isn't here
+   */
+  private Answer.Keys copy(
+      String action, String elsewhere, String name, Path to, String password, Copying copying)
+      throws IOException {
     Findings findings = new Findings();
     Where where = Where.file(around.shown(to));
     List<String> written = new ArrayList<>();
@@ -54,64 +74,27 @@ public final class KeyCopies {
     try (Secrets secrets = keying.secrets();
         Secrets others = keying.secrets(around.here())) {
       KeyRing ring = keying.ring(secrets, findings);
-      Optional<SigningKey> key = ring.open(name, Where.file("key " + name), findings);
-      key = key.filter(k -> isHere(k, "Back it up where it is.", findings));
-      Optional<Secret> secret = others.of(password, "the backup", where, findings);
-      boolean good =
-          key.isPresent()
-              && secret.isPresent()
-              && Passwords.isGood(secret.get(), where.at("password"), findings);
-      if (good) {
+      Optional<SigningKey> key =
+          ring.open(name, Where.file("key " + name), findings)
+              .filter(k -> isHere(k, elsewhere, findings));
+      Optional<Secret> secret =
+          key.isEmpty()
+              ? Optional.empty()
+              : others.of(password, "the copy of the key", where, findings);
+      if (secret.isPresent() && Passwords.isGood(secret.get(), where.at("password"), findings)) {
         KeySpec spec = ring.spec(name, where, findings).orElseThrow();
         Secret old =
             secrets
                 .of(spec.password().value(), "the key \"" + name + "\"", where, findings)
                 .orElseThrow();
-        byte[] sheet = KeyBackup.sheet(key.get(), old, secret.get());
-        KeyExport.writeStore(around.here().resolve(to), sheet);
+        KeyExport.writeStore(around.here().resolve(to), copying.of(key.get(), old, secret.get()));
         written.add(around.shown(to));
         facts.add(KeyFacts.of(key.get(), spec.store().value(), clock.instant()));
       }
     } catch (FileAlreadyExistsException e) {
       Keying.exists(where, findings);
     }
-    return Keying.answer("backup", findings, facts, written, "");
-  }
-
-  /** Writes the key itself for other programs, closed with a password of its own. */
-  public Answer.Keys exportPrivate(String name, Path to, String password) throws IOException {
-    Findings findings = new Findings();
-    Where where = Where.file(around.shown(to));
-    List<String> written = new ArrayList<>();
-    try (Secrets secrets = keying.secrets();
-        Secrets others = keying.secrets(around.here())) {
-      KeyRing ring = keying.ring(secrets, findings);
-      Optional<SigningKey> key = ring.open(name, Where.file("key " + name), findings);
-      key = key.filter(k -> isHere(k, "Export it where it is.", findings));
-      Optional<Secret> secret = others.of(password, "the exported key", where, findings);
-      boolean good =
-          key.isPresent()
-              && secret.isPresent()
-              && Passwords.isGood(secret.get(), where.at("password"), findings);
-      if (good) {
-        Secret old = old(ring, name, secrets, findings);
-        KeyExport.writeStore(
-            around.here().resolve(to), KeyExport.closed(key.get(), old, secret.get()));
-        written.add(around.shown(to));
-      }
-    } catch (FileAlreadyExistsException e) {
-      Keying.exists(where, findings);
-    }
-    return Keying.answer("export", findings, List.of(), written, "");
-  }
-
-  private static Secret old(KeyRing ring, String name, Secrets secrets, Findings findings)
-      throws IOException {
-    Where where = Where.file("key " + name);
-    KeySpec spec = ring.spec(name, where, findings).orElseThrow();
-    return secrets
-        .of(spec.password().value(), "the key \"" + name + "\"", where, findings)
-        .orElseThrow();
+    return Keying.answer(action, findings, facts, written, "");
   }
 
   /** Brings a key back from its sheet. */

@@ -40,8 +40,14 @@ public final class Keying {
     this.asking = asking;
   }
 
-  Secrets secrets(Path folder) {
-    return new Secrets(folder, around.environment(), asking);
+  /** Secrets by sources that are relative to a folder; helpers see none of the recipe's. */
+  Secrets secrets(Path folder) throws IOException {
+    return hiding(new Secrets(folder, around.environment(), asking));
+  }
+
+  private Secrets hiding(Secrets secrets) throws IOException {
+    secrets.hide(book.keys(new Findings()).values());
+    return secrets;
   }
 
   /** What can be asked about keys that come from elsewhere or go there. */
@@ -62,7 +68,7 @@ public final class Keying {
   }
 
   /** Secrets by sources that are relative to the recipe. */
-  Secrets secrets() {
+  Secrets secrets() throws IOException {
     return secrets(book.folder());
   }
 

@@ -160,11 +160,12 @@ public final class Signatures {
     if (Files.isRegularFile(path)) {
       return Optional.of(new FileContent(path, shown, Files.size(path), ReadExtent.IN_PART));
     }
+    boolean folder = Files.isDirectory(path);
     findings.add(
         MaterialCode.Z2003,
         Where.file(shown),
-        Files.isDirectory(path) ? "It is a folder." : "There is no such file.",
-        "Check the name.");
+        folder ? "It is a folder." : "There is no such file.",
+        folder ? "Name files in it, such as " + shown + "/SHA256SUMS." : "Check the name.");
     return Optional.empty();
   }
 

@@ -86,7 +86,7 @@ public final class Secrets implements Closeable {
   }
 
   /** Notes where keys have their passwords: no helper gets to see them. */
-  void hide(Collection<KeySpec> keys) {
+  public void hide(Collection<KeySpec> keys) {
     keys.forEach(k -> hide(k.password().value()));
   }
 
