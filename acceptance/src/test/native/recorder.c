@@ -1,6 +1,7 @@
 /* Stands in for java.exe: writes what it was started with, so that a script can be judged at the process boundary.
  * Appends to the file named by RECORD: "start", the arguments, "folder" with the current folder, each as UTF-8 ended by NUL.
  * RECORD_ONCE names a file: while it is there it is deleted and 75 is the exit code; else RECORD_EXIT is.
+ * RECORD_SHOWN names a variable whose value follows the folder; RECORD_WAIT is how many milliseconds it runs.
  * With -version it only prints RECORD_VERSION as a runtime would; with RECORD_INPUT set it copies standard input to the record. */
 #include <windows.h>
 #include <shellapi.h>
@@ -33,12 +34,20 @@ int main(void) {
   put(L"folder");
   GetCurrentDirectoryW(32768, text);
   put(text);
+  if (GetEnvironmentVariableW(L"RECORD_SHOWN", text, 32768)) {
+    wchar_t name[256];
+    lstrcpynW(name, text, 256);
+    text[0] = 0;
+    GetEnvironmentVariableW(name, text, 32768);
+    put(text);
+  }
   if (getenv("RECORD_INPUT")) {
     int c;
     while ((c = getchar()) != EOF) fputc(c, record);
     fputc(0, record);
   }
   fclose(record);
+  if (getenv("RECORD_WAIT")) Sleep(atoi(getenv("RECORD_WAIT")));
   if (GetEnvironmentVariableW(L"RECORD_ONCE", text, 32768) && DeleteFileW(text)) return 75;
   return getenv("RECORD_EXIT") ? atoi(getenv("RECORD_EXIT")) : 0;
 }

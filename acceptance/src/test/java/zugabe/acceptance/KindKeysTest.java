@@ -48,7 +48,7 @@ public final class KindKeysTest {
     recipe.append("    nonsense: 1\n");
     try (Workspace w = Workspace.create()) {
       w.write("classes/a.txt", "a").write("zugabe.yaml", recipe.toString());
-      Program.Result r = w.program().zugabe("check");
+      Program.Result r = w.program().zugabe("check", "--verbose");
       assertThat(r.exit()).isEqualTo(2);
       int line = 7;
       for (String key : all) {
@@ -69,7 +69,7 @@ public final class KindKeysTest {
     return new Object[][] {
       {
         "kind: war, libraries: nested",
-        "\"libraries\" isn't a key of kind: war; it belongs to kind: jar.",
+        "\"libraries\" isn't a key of kind: war; it belongs to kind: windows-launcher, jar.",
         "To do: Remove it; a web archive has its libraries in WEB-INF/lib."
       },
       {
@@ -223,7 +223,7 @@ public final class KindKeysTest {
   public void aSchemaOfNoKindIsAWrongCommand() throws Exception {
     Program.Result r = Program.in(Program.ROOT).zugabe("schema", "--kind", "jra");
     assertThat(r.exit()).isEqualTo(2);
-    assertThat(r.err()).contains("there is no kind \"jra\"; known: war, jar, release, archive");
+    assertThat(r.err()).contains("there is no kind \"jra\"; known: war, windows-launcher, jar, release, archive");
   }
 
   /** The example of a page is built from the demonstration's materials. */

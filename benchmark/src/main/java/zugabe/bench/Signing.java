@@ -64,6 +64,8 @@ record Signing(
               path,
               Inflating.class.getName(),
               jar.toString()));
+      // the system takes a while to let go of a large file's memory
+      Files.deleteIfExists(signed);
       signing.add(ours("sign -q " + jar + " --key bench --to " + signed));
       verifying.add(ours("verify -q " + signed));
     }

@@ -10,6 +10,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Future;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
@@ -88,6 +89,10 @@ public final class Signatures {
     }
     try (Secrets secrets = keying.secrets();
         Workers workers = Workers.of(around.jobs())) {
+      around.progress().at("signing " + shown, 0, 0);
+      content.get().hold();
+      FileSigning signing =
+          new FileSigning(shown, content.get(), workers, findings).begin(how.manner());
       KeyRing ring = keying.ring(secrets, findings);
       Where where = Where.file("key " + how.key());
       Optional<SigningKey> key = ring.open(how.key(), where, findings);
@@ -110,13 +115,9 @@ public final class Signatures {
       Clock time = how.steps().at().map(t -> Clock.fixed(t, ZoneOffset.UTC)).orElse(clock);
       Stamping stamping =
           new Stamping(authorities, ANSWER_MILLIS, time, Where.file(shown), findings);
-      around.progress().at("signing " + shown, 0, 0);
-      content.get().hold();
       Optional<FileSigning.Made> made;
       try {
-        made =
-            new FileSigning(shown, content.get(), workers, findings)
-                .with(stepped(key.get(), how.steps()), how.manner(), stamping);
+        made = signing.with(stepped(key.get(), how.steps()), stamping);
       } catch (Elsewhere.DigestException e) {
         Path out = how.steps().digestOut().orElseThrow();
         KeyExport.write(around.here().resolve(out), e.digest());
@@ -176,15 +177,13 @@ public final class Signatures {
    */
   public Answer.Verify verify(List<Path> files, List<Path> trusted) throws IOException {
     Findings findings = new Findings();
-    Trust trust = Trust.ofSystem();
-    for (Path one : trusted) {
-      trusted(one, trust, findings);
-    }
-    own(trust);
+    Findings told = new Findings();
     List<Verdict> verdicts = new ArrayList<>();
     try (Workers workers = Workers.of(around.jobs())) {
+      // opening keys takes as long as reading a large file's directory
+      Future<Trust> trust = workers.submit(() -> trust(trusted, told));
       FileVerification verification =
-          new FileVerification(trust, clock.instant(), workers, findings);
+          new FileVerification(() -> Workers.take(trust), clock.instant(), workers, findings);
       for (Path file : files) {
         Path path = around.here().resolve(signed(file)).normalize();
         String shown = around.shown(path);
@@ -199,8 +198,19 @@ public final class Signatures {
           }
         }
       }
+      Workers.take(trust);
     }
+    told.sorted().forEach(findings::add);
     return new Answer.Verify(findings.sorted(), verdicts);
+  }
+
+  private Trust trust(List<Path> trusted, Findings told) throws IOException {
+    Trust trust = Trust.ofSystem();
+    for (Path one : trusted) {
+      trusted(one, trust, told);
+    }
+    own(trust);
+    return trust;
   }
 
   /** A signature that is named stands for the file that it is about. */

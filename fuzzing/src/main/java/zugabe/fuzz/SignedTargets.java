@@ -130,7 +130,8 @@ final class SignedTargets {
           FileSigning.Manner replacing = new FileSigning.Manner(false, true, false);
           try (Workers workers = Workers.of(1)) {
             new FileSigning("in.jar", Content.of(bytes), workers, findings)
-                .with(key, replacing, none);
+                .begin(replacing)
+                .with(key, none);
           } catch (IOException e) {
             throw new IllegalStateException("not a finding", e);
           }

@@ -5,6 +5,7 @@ import zugabe.core.kind.Registry;
 import zugabe.core.kind.Registry.Line;
 import zugabe.kinds.archive.ArchiveKind;
 import zugabe.kinds.jar.JarKind;
+import zugabe.kinds.launcher.LauncherKind;
 import zugabe.kinds.release.ReleaseKind;
 import zugabe.kinds.war.WarKind;
 
@@ -17,6 +18,7 @@ public final class Kinds {
     return new Registry(
         List.of(
             new Line("war", WarKind::new),
+            new Line("windows-launcher", LauncherKind::new),
             new Line("jar", JarKind::new),
             new Line("release", ReleaseKind::new),
             new Line("archive", ArchiveKind::new)));

@@ -21,6 +21,7 @@ public final class FileSigning {
   private final Content content;
   private final Workers workers;
   private final Findings findings;
+  private Optional<JarRewriting> jar = Optional.empty();
 
   /**
    * What was made.
@@ -42,19 +43,26 @@ public final class FileSigning {
   /** How it is signed. */
   public record Manner(boolean beside, boolean replace, boolean add) {}
 
-  /** Signs; empty when it can't be, which is in the findings. */
-  public Optional<Made> with(SigningKey key, Manner manner, Stamping stamping) throws IOException {
-    Optional<ZipListing> jar = manner.beside() ? Optional.empty() : jar(content);
+  /** Starts with what needs no key; it goes on while one is opened. */
+  public FileSigning begin(Manner manner) throws IOException {
+    Optional<ZipListing> listing = manner.beside() ? Optional.empty() : jar(content);
+    JarRewriting.Already already =
+        manner.replace()
+            ? JarRewriting.Already.REPLACED
+            : manner.add() ? JarRewriting.Already.KEPT : JarRewriting.Already.REFUSED;
+    jar = listing.map(l -> new JarRewriting(file, l, already, workers, findings).begin());
+    return this;
+  }
+
+  /** Signs what was begun; empty when it can't be, which is in the findings. */
+  public Optional<Made> with(SigningKey key, Stamping stamping) throws IOException {
     try {
       if (jar.isPresent() && key instanceof X509Key x509) {
-        JarRewriting.Already already =
-            manner.replace()
-                ? JarRewriting.Already.REPLACED
-                : manner.add() ? JarRewriting.Already.KEPT : JarRewriting.Already.REFUSED;
-        return new JarRewriting(file, jar.get(), already, workers, findings)
+        return jar.get()
             .signed(x509, stamping)
             .map(l -> new Made(l, "", SignedBy.of(key, SignedBy.IN_JAR, stamping.isWanted())));
       }
+      jar.ifPresent(JarRewriting::cancel);
       byte[] signature = Beside.sign(content, key, stamping);
       boolean stamped = key instanceof X509Key && stamping.isWanted();
       return Optional.of(

@@ -16,12 +16,19 @@ import zugabe.formats.zip.ZipListing;
 public final class FileVerification {
   private static final int MOST_BYTES = 4 << 20;
 
-  private final Trust trust;
+  private final Trust.Asked trust;
   private final Instant now;
   private final Workers workers;
   private final Findings findings;
 
   public FileVerification(Trust trust, Instant now, Workers workers, Findings findings) {
+    this(() -> trust, now, workers, findings);
+  }
+
+  /**
+   * @param trust asked for when a signature is there to be verified
+   */
+  public FileVerification(Trust.Asked trust, Instant now, Workers workers, Findings findings) {
     this.trust = trust;
     this.now = now;
     this.workers = workers;
@@ -56,7 +63,7 @@ public final class FileVerification {
       form = openPgp ? "OpenPGP" : "CMS";
       List<Verdict.Signer> good =
           openPgp
-              ? OpenPgpSignatures.verify(content, signature, trust, now, where, findings)
+              ? OpenPgpSignatures.verify(content, signature, trust.get(), now, where, findings)
               : Beside.verify(content, signature, check, where);
       whole &= !good.isEmpty();
       signers.addAll(good);

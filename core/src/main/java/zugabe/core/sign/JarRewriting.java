@@ -2,15 +2,13 @@ package zugabe.core.sign;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
+import java.security.MessageDigest;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.zip.CRC32;
-import java.util.zip.CheckedInputStream;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
@@ -41,6 +39,8 @@ final class JarRewriting {
   private final Already already;
   private final Workers workers;
   private final Findings findings;
+  private final Scans scans = new Scans();
+  private Optional<Workers.Started<Seen>> looking = Optional.empty();
 
   /** What becomes of signatures that are there. */
   enum Already {
@@ -58,26 +58,42 @@ final class JarRewriting {
     this.findings = findings;
   }
 
+  /** Starts to look at the entries, if it can be signed: that takes longest. */
+  JarRewriting begin() {
+    if (isFit()) {
+      List<ZipEntry> entries =
+          listing.entries().stream()
+              .filter(e -> already == Already.KEPT || !JarOrder.isSignatureFile(e.name()))
+              .toList();
+      looking = Optional.of(workers.start(entries, this::look));
+    }
+    return this;
+  }
+
+  /** Nobody wants it signed any more. */
+  void cancel() {
+    looking.ifPresent(Workers.Started::cancel);
+  }
+
   /** The signed jar; empty when it can't be signed. */
   Optional<Layout> signed(X509Key key, Stamping stamping) throws IOException {
-    if (!isFit()) {
+    if (looking.isEmpty()) {
       return Optional.empty();
     }
-    List<ZipEntry> entries =
-        listing.entries().stream()
-            .filter(e -> already == Already.KEPT || !JarOrder.isSignatureFile(e.name()))
-            .toList();
-    List<Seen> seen = workers.map(entries, JarRewriting::look);
-    Map<String, byte[]> digests = new HashMap<>();
-    for (Seen one : seen) {
-      if (JarSigning.isCovered(one.entry().name())) {
-        digests.put(one.entry().name(), one.sha256());
-      }
-    }
+    // sorted while the entries are still looked at
+    Map<String, byte[]> digests = new LinkedHashMap<>();
+    listing.entries().stream()
+        .map(ZipEntry::name)
+        .filter(JarSigning::isCovered)
+        .sorted(JarOrder::bytewise)
+        .forEach(name -> digests.put(name, new byte[0]));
     Optional<ZipEntry> manifest = listing.entry(Manifest.PATH);
     byte[] before =
         JarSigning.manifestOr(
             manifest.isPresent() ? Optional.of(bytes(manifest.get())) : Optional.empty());
+    List<Seen> seen = looking.get().take();
+    scans.close();
+    seen.forEach(s -> digests.replace(s.entry().name(), s.sha256()));
     if (already == Already.REPLACED) {
       before = JarSigning.withoutDigests(before);
     }
@@ -139,17 +155,13 @@ final class JarRewriting {
   @SuppressWarnings("ArrayRecordComponent") // nobody compares them
   private record Seen(ZipEntry entry, byte[] sha256, long rawCrc32) {}
 
-  private static Seen look(ZipEntry entry) throws IOException {
+  private Seen look(ZipEntry entry) throws IOException {
     if (entry.isFolder()) {
       return new Seen(entry, new byte[0], 0);
     }
-    CRC32 crc = new CRC32();
-    try (InputStream raw = new CheckedInputStream(entry.raw().open(), crc);
-        InputStream in = entry.unpack(raw)) {
-      byte[] digest = JarVerification.read(in, JarVerification.digest("SHA-256"));
-      raw.transferTo(OutputStream.nullOutputStream());
-      return new Seen(entry, digest, crc.getValue());
-    }
+    MessageDigest digest = JarVerification.digest("SHA-256");
+    long raw = scans.use(scan -> scan.scan(entry, digest));
+    return new Seen(entry, digest.digest(), raw);
   }
 
   /** The manifest and signatures come first; all else stays in its order. */

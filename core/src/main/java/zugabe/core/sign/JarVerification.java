@@ -58,6 +58,8 @@ final class JarVerification {
   private final Findings findings;
   private final Map<String, ZipEntry> entries = new LinkedHashMap<>();
 
+  private final Scans scans = new Scans();
+
   /** Whether something that is needed to verify can't be unpacked. */
   private boolean damaged;
 
@@ -88,13 +90,22 @@ final class JarVerification {
     List<Verdict.Signer> who = new ArrayList<>();
     boolean whole = parts.fault().isEmpty();
     parts.fault().ifPresent(why -> differently(Manifest.PATH, why));
-    for (ZipEntry one : files) {
-      List<Verdict.Signer> good = signature(one, manifest, parts);
-      whole &= !good.isEmpty();
-      who.addAll(good);
+    List<ZipEntry> covered = covered(parts);
+    // signatures and who is trusted are looked at meanwhile
+    Workers.Started<Boolean> looking =
+        workers.start(covered, e -> isSame(e, parts.sections().get(e.name())));
+    try {
+      for (ZipEntry one : files) {
+        List<Verdict.Signer> good = signature(one, manifest, parts);
+        whole &= !good.isEmpty();
+        who.addAll(good);
+      }
+      boolean same = contents(covered, looking.take());
+      return new Verdict(file, SignedBy.IN_JAR, whole && same && !damaged, who);
+    } finally {
+      looking.cancel();
+      scans.close();
     }
-    boolean same = contents(parts);
-    return new Verdict(file, SignedBy.IN_JAR, whole && same && !damaged, who);
   }
 
   private void differently(String entry, String why) {
@@ -314,14 +325,16 @@ final class JarVerification {
     }
   }
 
-  /** Whether each entry is what the manifest says: digested on all workers. */
-  private boolean contents(ManifestBytes said) throws IOException {
-    List<ZipEntry> covered =
-        entries.values().stream()
-            .filter(e -> JarSigning.isCovered(e.name()) && said.sections().containsKey(e.name()))
-            .toList();
+  /** Entries of which the manifest says something. */
+  private List<ZipEntry> covered(ManifestBytes said) {
+    return entries.values().stream()
+        .filter(e -> JarSigning.isCovered(e.name()) && said.sections().containsKey(e.name()))
+        .toList();
+  }
+
+  /** Whether each entry is what the manifest says. */
+  private boolean contents(List<ZipEntry> covered, List<Boolean> results) {
     Map<String, Boolean> same = new HashMap<>();
-    List<Boolean> results = workers.map(covered, e -> isSame(e, said.sections().get(e.name())));
     for (int i = 0; i < covered.size(); i++) {
       same.put(covered.get(i).name(), results.get(i));
     }
@@ -338,13 +351,15 @@ final class JarVerification {
     return bad.isEmpty();
   }
 
-  private static boolean isSame(ZipEntry entry, byte[] section) {
+  private boolean isSame(ZipEntry entry, byte[] section) {
     List<Attribute> attributes = ManifestReader.read(section).manifest().main();
     for (Map.Entry<String, String> one : DIGESTS.entrySet()) {
       Optional<String> value = value(attributes, one.getKey() + "-Digest");
       if (value.isPresent()) {
-        try (InputStream in = entry.open()) {
-          return isEqual(value.get(), read(in, digest(one.getValue())));
+        MessageDigest digest = digest(one.getValue());
+        try {
+          scans.use(scan -> scan.scan(entry, digest));
+          return isEqual(value.get(), digest.digest());
         } catch (IOException e) {
           // what can't be unpacked isn't what was signed
           return false;

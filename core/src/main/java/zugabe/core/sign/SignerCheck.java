@@ -42,11 +42,11 @@ final class SignerCheck {
   private static final int EC_BITS = 224;
   private static final LocalDate WEAK_SINCE = LocalDate.of(2014, 1, 1);
 
-  private final Trust trust;
+  private final Trust.Asked trust;
   private final Instant now;
   private final Findings findings;
 
-  SignerCheck(Trust trust, Instant now, Findings findings) {
+  SignerCheck(Trust.Asked trust, Instant now, Findings findings) {
     this.trust = trust;
     this.now = now;
     this.findings = findings;
@@ -123,7 +123,7 @@ final class SignerCheck {
                   : "; it signed on " + day(at) + "."),
           "Get a file that was signed with a timestamp, or sign it anew.");
     }
-    Optional<String> anchor = trust.anchor(own, chain, at);
+    Optional<String> anchor = trust.get().anchor(own, chain, at);
     if (anchor.isEmpty() && valid) {
       findings.add(
           SignCode.Z0203,
@@ -186,7 +186,7 @@ final class SignerCheck {
         return Optional.empty();
       }
       List<X509Certificate> chain = stamp.get().chain();
-      if (trust.anchor(chain.get(0), chain, stamp.get().time()).isPresent()) {
+      if (trust.get().anchor(chain.get(0), chain, stamp.get().time()).isPresent()) {
         return Optional.of(stamp.get().time());
       }
       findings.add(

@@ -41,6 +41,11 @@ public final class Trust {
   private final Set<X509Certificate> system = new LinkedHashSet<>();
   private final List<PGPPublicKeyRing> openPgp = new ArrayList<>();
 
+  /** Somebody who finds out whose word counts, maybe while other work is done. */
+  public interface Asked {
+    Trust get() throws IOException;
+  }
+
   /** With the anchors of the system, as the Java runtime knows them. */
   public static Trust ofSystem() {
     Trust trust = new Trust();

@@ -57,21 +57,43 @@ public final class Workers implements Closeable {
 
   /** Runs the task on each input. */
   public <S, T> List<T> map(List<S> inputs, Task<S, T> task) throws IOException {
+    return start(inputs, task).take();
+  }
+
+  /**
+   * Work that goes on while whoever wanted it does something else.
+   *
+   * @param parts of it, in their order
+   */
+  public record Started<T>(List<Future<List<T>>> parts) {
+    /** All results, in the order of the inputs. */
+    public List<T> take() throws IOException {
+      List<T> results = new ArrayList<>();
+      try {
+        for (Future<List<T>> part : parts) {
+          results.addAll(Workers.take(part));
+        }
+      } finally {
+        cancel();
+      }
+      return results;
+    }
+
+    /** Nobody wants what isn't done yet. */
+    public void cancel() {
+      parts.forEach(f -> f.cancel(false));
+    }
+  }
+
+  /** Starts the task on each input. */
+  public <S, T> Started<T> start(List<S> inputs, Task<S, T> task) {
     int size = Math.max(1, Math.min(MAX_AT_ONCE, inputs.size() / (jobs * PARTS)));
     List<Future<List<T>>> futures = new ArrayList<>();
     for (int from = 0; from < inputs.size(); from += size) {
       List<S> part = inputs.subList(from, Math.min(inputs.size(), from + size));
       futures.add(pool.submit(() -> run(part, task)));
     }
-    List<T> results = new ArrayList<>(inputs.size());
-    try {
-      for (Future<List<T>> future : futures) {
-        results.addAll(take(future));
-      }
-    } finally {
-      futures.forEach(f -> f.cancel(false));
-    }
-    return results;
+    return new Started<>(futures);
   }
 
   private static <S, T> List<T> run(List<S> inputs, Task<S, T> task) throws IOException {

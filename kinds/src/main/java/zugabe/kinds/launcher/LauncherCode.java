@@ -1,0 +1,44 @@
+package zugabe.kinds.launcher;
+
+import static zugabe.core.finding.Severity.ERROR;
+import static zugabe.core.finding.Severity.WARNING;
+
+import zugabe.core.finding.Code;
+import zugabe.core.finding.Severity;
+
+/** What is noticed about start programs for Windows. */
+public enum LauncherCode implements Code {
+  Z5101(
+      ERROR,
+      Basis.INPUT,
+      "Nothing that this can start",
+      "A start program for Windows starts a program in Java from its class path."),
+  Z5102(
+      ERROR,
+      Basis.INPUT,
+      "Unusable picture",
+      "The file would show the system's own picture for programs, or none."),
+  Z5103(WARNING, Basis.INPUT, "Icon that looks bad", "Large views show it blurred or squeezed."),
+  Z5104(
+      ERROR,
+      Basis.INPUT,
+      "Version without four numbers",
+      "Windows compares files by four numbers of 0 to 65,535; installers keep the larger one.");
+
+  private final Severity severity;
+  private final Basis basis;
+  private final String title;
+  private final String why;
+
+  LauncherCode(Severity severity, Basis basis, String title, String why) {
+    this.severity = severity;
+    this.basis = basis;
+    this.title = title;
+    this.why = why;
+  }
+
+  @Override
+  public Facts facts() {
+    return new Facts(severity, basis, title, why);
+  }
+}

@@ -1,0 +1,255 @@
+package zugabe.kinds.launcher;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.bytes.MalformedException;
+import zugabe.core.finding.Code;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Located;
+import zugabe.core.finding.Where;
+import zugabe.core.jar.JarManifest;
+import zugabe.core.jar.JarPlan;
+import zugabe.core.jar.JarStyle;
+import zugabe.core.jar.ProgramJar;
+import zugabe.core.jar.StartNeeds;
+import zugabe.core.jar.Travel;
+import zugabe.core.kind.Form;
+import zugabe.core.kind.Inputs;
+import zugabe.core.kind.Kind;
+import zugabe.core.kind.Output;
+import zugabe.core.kind.Prepared;
+import zugabe.core.kind.Report;
+import zugabe.core.kind.Supply;
+import zugabe.core.materials.FileContent;
+import zugabe.core.materials.Materials;
+import zugabe.core.plan.Identity;
+import zugabe.core.plan.Intent;
+import zugabe.core.plan.Part;
+import zugabe.core.plan.Planned;
+import zugabe.core.plan.Program;
+import zugabe.core.plan.Resolving;
+import zugabe.core.plan.Use;
+import zugabe.core.recipe.Common;
+import zugabe.core.shape.RecordShape;
+import zugabe.formats.icon.Icon;
+import zugabe.formats.icon.Pixels;
+
+/** Programs for Windows that carry a jar and find a Java runtime for it. */
+public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
+  private static final String NAME = "windows-launcher";
+  private static final String ENDING = ".exe";
+  private static final int LARGE = 256;
+
+  /** What is made of it. */
+  record Checked(
+      Planned planned,
+      Report report,
+      ProgramJar jar,
+      StartNeeds needs,
+      Optional<Icon> icon,
+      Optional<Pixels> opening)
+      implements Prepared {}
+
+  @Override
+  public String name() {
+    return NAME;
+  }
+
+  @Override
+  public RecordShape<Keys> keys() {
+    return Keys.SHAPE;
+  }
+
+  @Override
+  public List<Code> codes() {
+    return List.of(LauncherCode.values());
+  }
+
+  @Override
+  public Intent intent(Common said, Keys keys, Identity app) {
+    String file = said.file().map(Located::value).orElse(app.fileName() + ENDING);
+    return new Intent(file, List.of(file));
+  }
+
+  @Override
+  public Optional<Planned> plan(Common said, Keys keys, Resolving by) throws IOException {
+    String file = intent(said, keys, by.app()).file();
+    if (!file.endsWith(ENDING)) {
+      by.wrongEnding(said, ENDING, ".");
+    }
+    Optional<Resolving.Named> named = by.program(keys.choice());
+    Optional<String> group = by.group(keys.choice(), named);
+    if (group.isEmpty()) {
+      return Optional.empty();
+    }
+    Materials materials = by.materials(group.get(), false);
+    Travel travel = keys.libraries().value() == Keys.Inside.NESTED ? Travel.NESTED : Travel.MERGED;
+    JarStyle style = keys.jar().style(travel, materials, by);
+    Optional<Program> program =
+        by.start(
+            named,
+            materials,
+            style.manifest().flatMap(m -> m.mainClass()),
+            said.where(),
+            keys.choice().materials().isEmpty());
+    if (program.isEmpty() || !isStartable(program.get(), said.where(), by.findings())) {
+      if (program.isEmpty()) {
+        unstartable(said.where(), "No program was found for it.", by.findings());
+      }
+      return Optional.empty();
+    }
+    Looks looks = keys.looks();
+    LauncherDeliverable.Appearance appearance =
+        new LauncherDeliverable.Appearance(
+            looks.icon().isPresent() ? by.file(looks.icon().get()) : by.icon(),
+            looks.opening().flatMap(o -> by.file(o.picture())),
+            looks);
+    String base = named.isPresent() ? program.get().name() : by.app().shortName();
+    LauncherDeliverable own =
+        new LauncherDeliverable(
+            file,
+            base,
+            keys.platform().value(),
+            program.get().isWindow(),
+            keys.running(),
+            appearance,
+            style);
+    return Optional.of(
+        by.planned(
+            said,
+            NAME,
+            List.of(
+                new Part(
+                    program,
+                    materials,
+                    Use.LOADED,
+                    List.of("windows-" + keys.platform().value().cpu()),
+                    Optional.empty(),
+                    said.where())),
+            Map.of(),
+            own));
+  }
+
+  private static boolean isStartable(Program program, Where where, Findings findings) {
+    if (!program.isJava()) {
+      unstartable(where, "\"" + program.name() + "\" isn't a program in Java.", findings);
+      return false;
+    }
+    if (program.modules().isPresent()) {
+      unstartable(where, "\"" + program.name() + "\" starts from the module path.", findings);
+      return false;
+    }
+    return true;
+  }
+
+  private static void unstartable(Where where, String what, Findings findings) {
+    findings.add(
+        LauncherCode.Z5101,
+        where,
+        what,
+        "Name a program with main: by program:, or make an archive, which has start scripts.");
+  }
+
+  @Override
+  public Checked check(Planned d, Map<String, Report> held, Findings findings) throws IOException {
+    LauncherDeliverable own = d.own(LauncherDeliverable.class);
+    JarPlan plan = JarPlan.of(d, own.file(), own.base(), own.style());
+    StartNeeds needs = StartNeeds.of(plan);
+    ProgramJar jar = ProgramJar.of(plan, needs, List.of(), findings);
+    List<Integer> four = Properties.numbers(d.app().version());
+    if (four.isEmpty()) {
+      findings.add(
+          LauncherCode.Z5104,
+          d.where(),
+          "A number of the version " + d.app().version() + " is larger than 65535.",
+          "Write app.version with up to four numbers of 0 to 65535.");
+    }
+    languages(own, d.where(), findings);
+    Optional<Pixels> icon = pixels(own.appearance().icon(), d.where(), findings);
+    icon.ifPresent(p -> look(p, own.appearance().icon().orElseThrow(), d.where(), findings));
+    Report report =
+        new Report(
+            List.of(Report.File.plain(own.file())),
+            plan.travel().word(),
+            jar.treatments(),
+            List.of(),
+            List.of(
+                JarManifest.fileName(plan, own.file()),
+                new Form(
+                    "properties, FileVersion",
+                    four.isEmpty() ? "" : Properties.dotted(four),
+                    "app.version: its first four numbers, zeros for those that it hasn't"),
+                new Form("properties, ProductVersion", d.app().version(), "app.version")));
+    return new Checked(
+        d,
+        report,
+        jar,
+        needs,
+        icon.map(Icon::of),
+        pixels(own.appearance().opening(), d.where(), findings));
+  }
+
+  private static void languages(LauncherDeliverable own, Where where, Findings findings) {
+    for (String language : own.appearance().looks().properties().keySet()) {
+      if (!Properties.isLanguage(language)) {
+        findings.add(
+            LauncherCode.Z5101,
+            where.at("properties"),
+            "Properties can't be in \"" + language + "\".",
+            "Write a language that Windows has a page in, such as en, de or fr.");
+      }
+    }
+  }
+
+  private static Optional<Pixels> pixels(Optional<FileContent> file, Where where, Findings findings)
+      throws IOException {
+    if (file.isEmpty()) {
+      return Optional.empty();
+    }
+    try (InputStream in = file.get().open()) {
+      return Optional.of(Pixels.decode(in.readAllBytes()));
+    } catch (MalformedException e) {
+      findings.add(
+          LauncherCode.Z5102,
+          where,
+          file.get().name() + ": " + e.getMessage() + ".",
+          "Name a PNG file of at most 8192 pixels on each side.");
+      return Optional.empty();
+    }
+  }
+
+  private static void look(Pixels icon, FileContent file, Where where, Findings findings) {
+    String what = "";
+    if (icon.width() != icon.height()) {
+      what = "it isn't square";
+    } else if (icon.width() < LARGE) {
+      what = "large views show 256 pixels, and it has " + icon.width();
+    }
+    if (!what.isEmpty()) {
+      findings.add(
+          LauncherCode.Z5103,
+          where,
+          file.name() + " makes a poor icon: " + what + ".",
+          "Draw it square, with 256 pixels or more on each side.");
+    }
+  }
+
+  @Override
+  public List<Output> assemble(Checked checked, Supply supply) throws IOException {
+    LauncherDeliverable own = checked.planned().own(LauncherDeliverable.class);
+    Inputs inputs =
+        new Inputs()
+            .materials(checked.planned().parts().get(0).materials())
+            .file(own.style().manifest().map(m -> m.file()))
+            .file(own.appearance().icon())
+            .file(own.appearance().opening());
+    StartProgram start = new StartProgram(checked.jar().plan(), own, checked.needs());
+    LauncherLayout layout =
+        new LauncherLayout(
+            start.image(checked.icon(), checked.opening()), checked.jar().layout(supply));
+    return List.of(new Output(own.file(), 0644, layout, inputs.list()));
+  }
+}

@@ -1,0 +1,93 @@
+package zugabe.kinds.launcher;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.finding.Located;
+import zugabe.core.plan.Digested;
+import zugabe.core.plan.PlanDigest;
+import zugabe.core.shape.Field;
+import zugabe.core.shape.ListShape;
+import zugabe.core.shape.MapShape;
+import zugabe.core.shape.RecordShape.Values;
+import zugabe.core.shape.TextShape;
+
+/**
+ * How a program runs.
+ *
+ * @param seek where a runtime is looked for, in this order; none for the usual places
+ * @param environment variables, of which values may refer to others as %NAME%
+ * @param again exit code at which the program is started again; 0 for never
+ */
+record Running(
+    List<Located<String>> seek,
+    Optional<Memory> memory,
+    Map<String, Located<String>> environment,
+    Located<Urgency> urgency,
+    Optional<One> one,
+    Located<Integer> again)
+    implements Digested {
+  /** How much of the processor it gets beside other programs. */
+  enum Urgency {
+    NORMAL,
+    LOW,
+    BELOW,
+    ABOVE,
+    HIGH
+  }
+
+  /** The places, when a recipe names none. */
+  private static final List<String> USUAL =
+      List.of("carried:runtime", "variable:JAVA_HOME", "registry", "path");
+
+  static final Field<List<Located<String>>> SEEK =
+      Field.optional(
+              "seek",
+              new ListShape<>(
+                  TextShape.matching(
+                      "carried:FOLDER, variable:NAME, registry or path",
+                      "carried:[^<>\"|?*\\x00-\\x1f]+|variable:[A-Za-z_][A-Za-z0-9_]*|registry|path")),
+              "Where a Java runtime is looked for, in this order: in a folder beside the file, where a variable says, where installers of runtimes note it, on the path.")
+          .otherwise("carried:runtime, variable:JAVA_HOME, registry, path");
+  static final Field<Memory> MEMORY =
+      Field.optional(
+          "memory", Memory.SHAPE, "Memory for the program's objects, by what the machine has.");
+  static final Field<Map<String, Located<String>>> ENVIRONMENT =
+      Field.optional(
+          "environment",
+          new MapShape<>(TextShape.any(), "[A-Za-z_][A-Za-z0-9_]*"),
+          "Variables that the program gets; %NAME% stands for another one.");
+  static final Field<Located<Urgency>> URGENCY =
+      Field.optional(
+              "urgency",
+              TextShape.choice(Urgency.values()),
+              "How much of the processor it gets beside others.")
+          .otherwise("normal");
+  static final Field<One> ONE =
+      Field.optional("one", One.SHAPE, "The program runs once: what a second start does.");
+  static final Field<Located<Integer>> AGAIN =
+      Field.optional(
+          "again",
+          Numbers.upTo(Integer.MAX_VALUE),
+          "Exit code at which the program is started again, such as after an update.");
+
+  static Running of(Values v) {
+    return new Running(
+        v.of(SEEK), v.maybe(MEMORY), v.of(ENVIRONMENT), v.of(URGENCY), v.maybe(ONE), v.of(AGAIN));
+  }
+
+  List<String> places() {
+    return seek.isEmpty() ? USUAL : seek.stream().map(Located::value).toList();
+  }
+
+  @Override
+  public void addTo(PlanDigest digest) {
+    digest
+        .texts("seek", places())
+        .part("memory", memory)
+        .texts("environment", LauncherData.plain(environment))
+        .text("urgency", urgency.value())
+        .part("one", one)
+        .text("again", again.value());
+  }
+}

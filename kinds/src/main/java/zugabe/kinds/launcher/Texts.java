@@ -1,0 +1,70 @@
+package zugabe.kinds.launcher;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import zugabe.core.finding.Located;
+
+/** What a start program says, by language; a recipe's texts count more. */
+final class Texts {
+  static final List<String> NAMES =
+      List.of("none", "nothing", "start", "open", "close", "setting", "utf8");
+
+  private static final Map<String, Map<String, String>> BUILT_IN =
+      Map.of(
+          "en",
+          Map.of(
+              "none",
+              "This program needs {needed}, and there is none on this machine.\n\nFound:\n{found}\nInstall a Java runtime that fits, then start the program again.",
+              "nothing",
+              "no Java at all\n",
+              "start",
+              "The Java runtime can't be started:",
+              "open",
+              "&Get Java",
+              "close",
+              "&Close",
+              "setting",
+              "This line isn't of the form \"key = value\".",
+              "utf8",
+              "This line isn't UTF-8 text."),
+          "de",
+          Map.of(
+              "none",
+              "Dieses Programm braucht {needed}; auf diesem Rechner ist keines.\n\nGefunden:\n{found}\nInstallieren Sie ein passendes Java und starten Sie das Programm dann noch einmal.",
+              "nothing",
+              "gar kein Java\n",
+              "start",
+              "Java lässt sich nicht starten:",
+              "open",
+              "Java &holen",
+              "close",
+              "&Schließen",
+              "setting",
+              "Diese Zeile hat nicht die Form „Schlüssel = Wert“.",
+              "utf8",
+              "Diese Zeile ist kein Text in UTF-8."));
+
+  private Texts() {}
+
+  /** All of them, as {@code text.LANGUAGE.NAME}, in a fixed order. */
+  static Map<String, String> with(Map<String, Map<String, Located<String>>> said) {
+    Map<String, String> all = new LinkedHashMap<>();
+    List<String> languages =
+        java.util.stream.Stream.concat(BUILT_IN.keySet().stream(), said.keySet().stream())
+            .distinct()
+            .sorted()
+            .toList();
+    for (String language : languages) {
+      Map<String, Located<String>> own = said.getOrDefault(language, Map.of());
+      Map<String, String> usual = BUILT_IN.getOrDefault(language, Map.of());
+      for (String name : NAMES) {
+        String text = own.containsKey(name) ? own.get(name).value() : usual.get(name);
+        if (text != null) {
+          all.put("text." + language + "." + name, text);
+        }
+      }
+    }
+    return all;
+  }
+}
