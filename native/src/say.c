@@ -196,7 +196,7 @@ void say_failure(const WCHAR *message) { say(message, NULL); }
 static void filled(struct text *into, const WCHAR *text) {
   while (*text != 0) {
     if (same_part(text, L"{needed}", 8)) {
-      text_add(into, data_or(L"needed", L"Java"));
+      text_add(into, data_text(L"needed"));
       text += 8;
     } else if (same_part(text, L"{found}", 7)) {
       text_add(into, seek_tried.length > 0 ? seek_tried.at : data_text(L"nothing"));

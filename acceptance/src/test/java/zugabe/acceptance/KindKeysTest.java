@@ -223,7 +223,8 @@ public final class KindKeysTest {
   public void aSchemaOfNoKindIsAWrongCommand() throws Exception {
     Program.Result r = Program.in(Program.ROOT).zugabe("schema", "--kind", "jra");
     assertThat(r.exit()).isEqualTo(2);
-    assertThat(r.err()).contains("there is no kind \"jra\"; known: war, windows-launcher, jar, release, archive");
+    assertThat(r.err())
+        .contains("there is no kind \"jra\"; known: war, windows-launcher, jar, release, archive");
   }
 
   /** The example of a page is built from the demonstration's materials. */

@@ -214,7 +214,7 @@ public final class WindowsLauncherTest {
         .contains("Tern: This program needs Java 17 to 21", "no Java at all")
         .contains("https://java.gannet.example/");
     assertThat(start(exe, Map.of("ZUGABE_LAUNCH_LANGUAGE", "de")).err())
-        .contains("Dieses Programm braucht Java 17 to 21");
+        .contains("Dieses Programm braucht Java 17 bis 21;");
     Path old = runtime(exe.resolveSibling("old"), wine, "1.8.0_312");
     Program.Result tooOld = start(exe, Map.of("JAVA_HOME", Wine.named(old)));
     assertThat(tooOld.exit()).isEqualTo(241);

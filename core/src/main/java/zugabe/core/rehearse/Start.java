@@ -73,7 +73,7 @@ record Start(
     for (Path file : files) {
       // deeper ones are libraries, which may have main classes too
       boolean high = folder.relativize(file).getNameCount() < DEPTH;
-      if (high && Regex.matches(file.toString(), ".*\\.[jw]ar") && isStartable(file)) {
+      if (high && Regex.matches(file.toString(), ".*\\.([jw]ar|exe)") && isStartable(file)) {
         starts.add(jar(file));
       }
     }

@@ -220,11 +220,6 @@ public final class StartScripts {
   }
 
   private String needs() {
-    return needs(program);
-  }
-
-  /** What runtime a program needs, in words. */
-  public static String needs(Program program) {
     if (program.java().to().isEmpty()) {
       return "Java " + program.java().from() + " or later";
     }

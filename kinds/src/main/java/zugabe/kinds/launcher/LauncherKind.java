@@ -33,6 +33,9 @@ import zugabe.core.plan.Program;
 import zugabe.core.plan.Resolving;
 import zugabe.core.plan.Use;
 import zugabe.core.recipe.Common;
+import zugabe.core.rehearse.Course;
+import zugabe.core.rehearse.RehearsalCode;
+import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
 import zugabe.formats.icon.Icon;
 import zugabe.formats.icon.Pixels;
@@ -235,6 +238,20 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
           file.name() + " makes a poor icon: " + what + ".",
           "Draw it square, with 256 pixels or more on each side.");
     }
+  }
+
+  /** The jar in it is started; the program in front of it needs another system. */
+  @Override
+  public List<Course> rehearsals(Checked checked, Stage stage) {
+    LauncherDeliverable own = checked.planned().own(LauncherDeliverable.class);
+    Program program = checked.planned().program().orElseThrow();
+    return List.of(
+        new Course.Start(checked.report().paths(), Optional.of(own.base()), program.trial()),
+        new Course.NotHere(
+            RehearsalCode.Z6012,
+            checked.planned().where(),
+            "The jar in " + own.file() + " is started by java; the program for Windows isn't.",
+            "Start it on Windows: ZUGABE_LAUNCH_LOG=FILE tells what it does."));
   }
 
   @Override

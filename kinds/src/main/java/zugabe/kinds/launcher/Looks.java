@@ -55,7 +55,7 @@ record Looks(
               "texts",
               new MapShape<>(
                   new MapShape<>(TextShape.any(), String.join("|", Texts.NAMES)), LANGUAGE),
-              "Texts of messages by language: none (with {needed} and {found}), nothing, start, open, close, setting, utf8.")
+              "Texts of messages by language: none (with {needed} and {found}), nothing, needed, start, open, close, setting, utf8.")
           .otherwise("English and German");
   static final Field<Map<String, Map<String, Located<String>>>> PROPERTIES =
       Field.optional(

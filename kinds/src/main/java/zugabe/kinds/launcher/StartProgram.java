@@ -12,7 +12,6 @@ import zugabe.core.jar.JarPlan;
 import zugabe.core.jar.StartNeeds;
 import zugabe.core.plan.Program;
 import zugabe.core.recipe.JavaRange;
-import zugabe.core.scripts.StartScripts;
 import zugabe.formats.icon.Icon;
 import zugabe.formats.icon.Pixels;
 import zugabe.formats.pe.ProgramImage;
@@ -73,7 +72,7 @@ final class StartProgram {
     Program program = plan.program().orElseThrow();
     JavaRange java = program.java();
     LauncherData data = new LauncherData();
-    data.put("title", plan.app().name()).put("needed", StartScripts.needs(program));
+    data.put("title", plan.app().name());
     data.put("java.from", java.from());
     java.to().ifPresent(to -> data.put("java.to", to));
     if (!plan.materials().natives().isEmpty()) {
@@ -90,7 +89,7 @@ final class StartProgram {
     data.put("identity", identity());
     own.appearance().looks().address().ifPresent(a -> data.put("address", a.value()));
     data.put("picture.seconds", own.appearance().seconds());
-    Texts.with(own.appearance().looks().texts()).forEach(data::put);
+    Texts.with(own.appearance().looks().texts(), java).forEach(data::put);
     return data.encode();
   }
 

@@ -3,12 +3,14 @@ package zugabe.kinds.launcher;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import zugabe.core.finding.Located;
+import zugabe.core.recipe.JavaRange;
 
 /** What a start program says, by language; a recipe's texts count more. */
 final class Texts {
   static final List<String> NAMES =
-      List.of("none", "nothing", "start", "open", "close", "setting", "utf8");
+      List.of("none", "nothing", "needed", "start", "open", "close", "setting", "utf8");
 
   private static final Map<String, Map<String, String>> BUILT_IN =
       Map.of(
@@ -47,11 +49,22 @@ final class Texts {
 
   private Texts() {}
 
+  /** What a runtime has to be, in a language. */
+  private static String needed(String language, JavaRange java) {
+    boolean german = language.equals("de");
+    String from = "Java " + java.from();
+    if (java.to().isEmpty()) {
+      return from + (german ? " oder neuer" : " or later");
+    }
+    int to = java.to().getAsInt();
+    return to == java.from() ? from : from + (german ? " bis " : " to ") + to;
+  }
+
   /** All of them, as {@code text.LANGUAGE.NAME}, in a fixed order. */
-  static Map<String, String> with(Map<String, Map<String, Located<String>>> said) {
+  static Map<String, String> with(Map<String, Map<String, Located<String>>> said, JavaRange java) {
     Map<String, String> all = new LinkedHashMap<>();
     List<String> languages =
-        java.util.stream.Stream.concat(BUILT_IN.keySet().stream(), said.keySet().stream())
+        Stream.concat(BUILT_IN.keySet().stream(), said.keySet().stream())
             .distinct()
             .sorted()
             .toList();
@@ -59,7 +72,8 @@ final class Texts {
       Map<String, Located<String>> own = said.getOrDefault(language, Map.of());
       Map<String, String> usual = BUILT_IN.getOrDefault(language, Map.of());
       for (String name : NAMES) {
-        String text = own.containsKey(name) ? own.get(name).value() : usual.get(name);
+        String text = name.equals("needed") ? needed(language, java) : usual.get(name);
+        text = own.containsKey(name) ? own.get(name).value() : text;
         if (text != null) {
           all.put("text." + language + "." + name, text);
         }
