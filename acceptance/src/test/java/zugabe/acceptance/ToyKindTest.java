@@ -43,7 +43,7 @@ public final class ToyKindTest {
           .contains(
               "\"holds\" isn't a key of kind: chest; it belongs to kind: archive.",
               "To do: Write treasure: with one name.",
-              "\"libraries\" isn't a key of kind: chest; it belongs to kind: jar.");
+              "\"libraries\" isn't a key of kind: chest; it belongs to kind: windows-launcher, jar.");
       w.write("zugabe.yaml", RECIPE.replace("kind: jar", "kind: jar, treasure: it"));
       assertThat(run(w, "check").err()).contains("it belongs to kind: chest.");
       w.write("zugabe.yaml", RECIPE.replace("treasure: jar", "treasure: jra"));

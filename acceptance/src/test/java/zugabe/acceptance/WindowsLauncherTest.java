@@ -2,10 +2,6 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayOutputStream;
-import java.nio.ByteBuffer;
-import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -13,10 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.stream.Stream;
-import javax.imageio.ImageIO;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
-import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Start programs for Windows: under Wine, with a recorder in the place of Java, and by java. */
@@ -37,44 +31,8 @@ public final class WindowsLauncherTest {
     }
   }
 
-  private static byte[] png(int width, int height) throws Exception {
-    BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_ARGB);
-    for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        image.setRGB(x, y, (x * 255 / width) << 16 | (y * 255 / height) | 0x80 << 8 | 0xFF << 24);
-      }
-    }
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    ImageIO.write(image, "png", out);
-    return out.toByteArray();
-  }
-
-  /** A recipe with a start program in place of the jar. */
-  private static Workspace workspace(String program, String launcher) throws Exception {
-    Workspace w = Workspace.withProgram();
-    Files.write(w.path("icon.png"), png(256, 256));
-    w.write(
-        "zugabe.yaml",
-        """
-        app: {id: example.gannet.tern, name: Tern, version: 2.4.1, maker: Gannet Harbour Works, summary: Tide tables, icon: icon.png}
-        materials:
-          app: {own: classes, libraries: lib/*.jar}
-        programs:
-          tern: {materials: app, main: example.tern.Main, surface: console%s}
-        deliverables:
-          exe: {kind: windows-launcher, file: tern.exe%s}
-        """
-            .formatted(program, launcher));
-    return w;
-  }
-
   private Path built(String program, String launcher) throws Exception {
-    try (Workspace w = workspace(program, launcher)) {
-      Program.Result r = w.program().zugabe("build");
-      assertThat(r.exit()).as(r.all()).isZero();
-      Path into = Files.createTempDirectory(folder, "start");
-      return Files.copy(w.path("out/tern.exe"), into.resolve("tern.exe"));
-    }
+    return Launchers.built(program, launcher, folder);
   }
 
   /** A runtime that records; with no version it has no file of it. */
@@ -104,42 +62,6 @@ public final class WindowsLauncherTest {
     List<String> last = new ArrayList<>(starts.get(starts.size() - 1));
     last.removeIf(t -> t.isEmpty() && last.indexOf(t) == last.size() - 1);
     return last;
-  }
-
-  /** A program for Windows, and a jar for Java: nothing is unpacked. */
-  @Test
-  public void itIsAProgramAndAJar() throws Exception {
-    for (String libraries : List.of("merged", "nested")) {
-      Path exe = built("", ", libraries: " + libraries);
-      Program.Result java = Program.in(folder).run("java", "-jar", exe.toString(), "a", "b");
-      assertThat(java.out()).as(java.all()).isEqualTo("good tide2\n");
-      Program.Result zip = Program.in(folder).run("unzip", "-tq", exe.toString());
-      assertThat(zip.exit()).as(zip.all()).isZero();
-      assertThat(checksum(Files.readAllBytes(exe))).isEqualTo(said(Files.readAllBytes(exe)));
-    }
-  }
-
-  private static int headerAt(byte[] bytes) {
-    return ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).getInt(0x3C);
-  }
-
-  private static long said(byte[] bytes) {
-    ByteBuffer in = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
-    return Integer.toUnsignedLong(in.getInt(headerAt(bytes) + 24 + 64));
-  }
-
-  /** By another way than the program's: whole words, folded once at the end. */
-  private static long checksum(byte[] bytes) {
-    int field = headerAt(bytes) + 24 + 64;
-    long sum = 0;
-    for (int i = 0; i < bytes.length; i += 2) {
-      int high = i + 1 < bytes.length ? bytes[i + 1] & 0xFF : 0;
-      sum += i >= field && i < field + 4 ? 0 : (bytes[i] & 0xFF) | high << 8;
-    }
-    while (sum > 0xFFFF) {
-      sum = (sum & 0xFFFF) + (sum >> 16);
-    }
-    return sum + bytes.length;
   }
 
   @Test
@@ -317,88 +239,6 @@ public final class WindowsLauncherTest {
       }
     } finally {
       running.destroy();
-    }
-  }
-
-  private interface Spoiling {
-    void in(Workspace w) throws Exception;
-  }
-
-  @DataProvider
-  public Object[][] wrong() {
-    return new Object[][] {
-      {
-        "a picture that isn't one", (Spoiling) w -> w.write("icon.png", "no picture"), "error Z2020"
-      },
-      {
-        "a damaged picture",
-        (Spoiling)
-            w -> Files.write(w.path("icon.png"), java.util.Arrays.copyOf(png(256, 256), 200)),
-        "error Z5102"
-      },
-      {
-        "not square",
-        (Spoiling) w -> Files.write(w.path("icon.png"), png(256, 128)),
-        "it isn't square"
-      },
-      {"small", (Spoiling) w -> Files.write(w.path("icon.png"), png(48, 48)), "and it has 48"},
-      {
-        "a large number",
-        (Spoiling) w -> w.replace("zugabe.yaml", "version: 2.4.1", "version: 2.70000"),
-        "error Z5104"
-      },
-      {
-        "a language without a page",
-        (Spoiling)
-            w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, properties: {xx: {Comments: a}}"),
-        "error Z5101"
-      },
-      {
-        "another ending",
-        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.jar"),
-        "error Z10"
-      },
-      {
-        "a number for a size",
-        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, memory: {share: 101}"),
-        "a whole number up to 100"
-      },
-      {
-        "a script",
-        (Spoiling)
-            w -> {
-              w.write("classes/x.sh", "echo x\n");
-              w.replace("zugabe.yaml", "main: example.tern.Main", "file: x.sh");
-            },
-        "error Z5101"
-      },
-    };
-  }
-
-  @Test(dataProvider = "wrong")
-  public void whatIsWrongIsTold(String what, Spoiling spoiling, String expected) throws Exception {
-    try (Workspace w = workspace("", "")) {
-      spoiling.in(w);
-      Program.Result r = w.program().zugabe("build");
-      assertThat(r.err().replaceAll("\\s+", " ")).as(what).contains(expected);
-      assertThat(Files.exists(w.path("out/tern.exe")))
-          .isEqualTo(!expected.startsWith("error") && !expected.contains("number"));
-    }
-  }
-
-  /** The programs in the resources are those that their sources make. */
-  @Test
-  public void theStartProgramsAreCurrent() throws Exception {
-    Path made = Files.createTempDirectory(folder, "made");
-    Program.Result r =
-        Program.in(Program.ROOT)
-            .run(Program.ROOT.resolve("native/make").toString(), made.toString());
-    assertThat(r.exit()).as(r.all()).isZero();
-    Path kept = Program.ROOT.resolve("kinds/src/main/resources/zugabe/kinds/launcher");
-    for (String name : List.of("window-x64", "window-x86", "console-x64", "console-x86")) {
-      Path fresh = made.resolve(name + ".exe");
-      assertThat(Files.size(fresh)).isLessThan(64 * 1024);
-      assertThat(Files.mismatch(fresh, kept.resolve(name + ".exe"))).as(name).isEqualTo(-1);
     }
   }
 }

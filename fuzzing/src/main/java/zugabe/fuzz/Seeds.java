@@ -15,6 +15,9 @@ import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.imageio.ImageIO;
+import zugabe.formats.pe.ProgramImage;
+import zugabe.formats.pe.Resources;
+import zugabe.kinds.Kinds;
 
 /** Good inputs of every form, made on the spot. */
 final class Seeds {
@@ -140,6 +143,19 @@ final class Seeds {
     seeds.add(ico.array());
     seeds.add(text("icns\0\0\0\020ic08\0\0\0\010"));
     return seeds;
+  }
+
+  /** A program with resources: a start program of ours, which has a jar behind it otherwise. */
+  static byte[] resources() {
+    Resources some = new Resources();
+    some.put(Resources.DATA, 1, Resources.NEUTRAL, text("a=b"));
+    some.put(Resources.GROUP_ICON, 1, Resources.NEUTRAL, new byte[20]);
+    some.put(Resources.VERSION, 1, 0x0409, new byte[100]);
+    try (InputStream in = Kinds.class.getResourceAsStream("launcher/console-x86.exe")) {
+      return ProgramImage.of(in.readAllBytes(), some).bytes();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   /** Programs of this machine, and headers of others. */

@@ -33,9 +33,11 @@ import zugabe.formats.dex.Dex;
 import zugabe.formats.elf.ElfReader;
 import zugabe.formats.erlang.ExternalTerm;
 import zugabe.formats.erlang.TermReader;
+import zugabe.formats.icon.Pixels;
 import zugabe.formats.jar.ManifestReader;
 import zugabe.formats.macho.MachOReader;
 import zugabe.formats.pe.PeReader;
+import zugabe.formats.pe.ResourceReader;
 import zugabe.formats.picture.Picture;
 import zugabe.formats.tar.TarReader;
 import zugabe.formats.zip.ZipEntry;
@@ -126,10 +128,12 @@ final class Targets {
     List<byte[]> programs = Seeds.programs();
     structure("elf", programs, ElfReader::read);
     structure("pe", programs, PeReader::read);
+    structure("pe-resources", List.of(Seeds.resources()), ResourceReader::read);
     structure("macho", programs, MachOReader::read);
     structure("dex", programs, Dex::read);
     structure("beam", programs, Beam::read);
     structure("picture", Seeds.pictures(), Picture::read);
+    add("pixels", Seeds.pictures(), Pixels::decode);
     add(
         "terms",
         List.of(

@@ -16,8 +16,8 @@ import zugabe.formats.picture.Picture;
  */
 @SuppressWarnings("ArrayRecordComponent") // nobody compares them
 public record Pixels(int width, int height, int[] argb) {
-  /** Sides of a picture that is read, at most: 64 million pixels take 256 MB. */
-  private static final int MOST_SIDE = 8192;
+  /** Sides of a picture that is read, at most: 16 million pixels take 64 MB, twice. */
+  private static final int MOST_SIDE = 4096;
 
   private static final double[] LINEAR = new double[256];
 
@@ -32,17 +32,18 @@ public record Pixels(int width, int height, int[] argb) {
   /**
    * Reads a picture.
    *
-   * @throws MalformedException when it can't be read, or has more than 8192 pixels on a side
+   * @throws MalformedException when it can't be read, or has more than 4096 pixels on a side
    */
   public static Pixels decode(byte[] picture) throws MalformedException {
     BufferedImage image;
     try {
       Optional<Picture.Size> size;
       try (Access access = Content.of(picture).access()) {
-        size = Picture.read(access).flatMap(Picture::largest);
+        // other formats say their size more than once
+        size = Picture.read(access).filter(p -> p.format().equals("PNG")).flatMap(Picture::largest);
       }
       if (size.filter(s -> s.width() <= MOST_SIDE && s.height() <= MOST_SIDE).isEmpty()) {
-        throw new MalformedException("it isn't a PNG, or has more than 8192 pixels on a side", 0);
+        throw new MalformedException("it isn't a PNG, or has more than 4096 pixels on a side", 0);
       }
       ImageIO.setUseCache(false);
       image = ImageIO.read(new ByteArrayInputStream(picture));

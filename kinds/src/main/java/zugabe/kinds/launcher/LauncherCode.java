@@ -1,6 +1,7 @@
 package zugabe.kinds.launcher;
 
 import static zugabe.core.finding.Severity.ERROR;
+import static zugabe.core.finding.Severity.NOTE;
 import static zugabe.core.finding.Severity.WARNING;
 
 import zugabe.core.finding.Code;
@@ -23,7 +24,12 @@ public enum LauncherCode implements Code {
       ERROR,
       Basis.INPUT,
       "Version without four numbers",
-      "Windows compares files by four numbers of 0 to 65,535; installers keep the larger one.");
+      "Windows compares files by four numbers of 0 to 65,535; installers keep the larger one."),
+  Z5105(
+      NOTE,
+      Basis.INPUT,
+      "Window or console",
+      "A console beside a window puzzles users; without one, what is printed is lost.");
 
   private final Severity severity;
   private final Basis basis;

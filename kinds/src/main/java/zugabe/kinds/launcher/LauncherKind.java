@@ -10,6 +10,9 @@ import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
+import zugabe.core.inspect.Inspection;
+import zugabe.core.inspect.Opened;
+import zugabe.core.jar.JarInspector;
 import zugabe.core.jar.JarManifest;
 import zugabe.core.jar.JarPlan;
 import zugabe.core.jar.JarStyle;
@@ -39,6 +42,7 @@ import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
 import zugabe.formats.icon.Icon;
 import zugabe.formats.icon.Pixels;
+import zugabe.formats.zip.ZipListing;
 
 /** Programs for Windows that carry a jar and find a Java runtime for it. */
 public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
@@ -116,7 +120,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
             file,
             base,
             keys.platform().value(),
-            program.get().isWindow(),
+            Surfaces.isWindow(program.get(), materials, by.findings()),
             keys.running(),
             appearance,
             style);
@@ -173,6 +177,13 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     languages(own, d.where(), findings);
     Optional<Pixels> icon = pixels(own.appearance().icon(), d.where(), findings);
     icon.ifPresent(p -> look(p, own.appearance().icon().orElseThrow(), d.where(), findings));
+    if (own.appearance().icon().isEmpty()) {
+      findings.add(
+          LauncherCode.Z5103,
+          d.where(),
+          "It has no icon: the system shows its own one for programs.",
+          "Name a PNG picture of 256 pixels or more by app.icon, or by icon:.");
+    }
     Report report =
         new Report(
             List.of(Report.File.plain(own.file())),
@@ -219,7 +230,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
           LauncherCode.Z5102,
           where,
           file.get().name() + ": " + e.getMessage() + ".",
-          "Name a PNG file of at most 8192 pixels on each side.");
+          "Name a PNG file of at most 4096 pixels on each side.");
       return Optional.empty();
     }
   }
@@ -252,6 +263,15 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
             checked.planned().where(),
             "The jar in " + own.file() + " is started by java; the program for Windows isn't.",
             "Start it on Windows: ZUGABE_LAUNCH_LOG=FILE tells what it does."));
+  }
+
+  @Override
+  public Optional<Inspection> inspect(Opened file, Findings findings) throws IOException {
+    Optional<ZipListing> listing = file.zip(findings).filter(JarInspector::isJar);
+    return listing.isEmpty()
+        ? Optional.empty()
+        : LauncherInspector.inspect(
+            NAME, file, JarInspector.inspect(NAME, file, listing.get(), new Findings()));
   }
 
   @Override

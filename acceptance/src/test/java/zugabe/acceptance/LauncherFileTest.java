@@ -1,0 +1,192 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Start programs for Windows as files: what they hold, and what is refused. */
+public final class LauncherFileTest {
+  private Path folder;
+
+  @BeforeClass
+  public void place() throws Exception {
+    folder = Files.createTempDirectory("launchers");
+  }
+
+  /** A program for Windows, and a jar for Java: nothing is unpacked. */
+  @Test
+  public void itIsAProgramAndAJar() throws Exception {
+    for (String libraries : List.of("merged", "nested")) {
+      Path exe = Launchers.built("", ", libraries: " + libraries, folder);
+      Program.Result java = Program.in(folder).run("java", "-jar", exe.toString(), "a", "b");
+      assertThat(java.out()).as(java.all()).isEqualTo("good tide2\n");
+      Program.Result zip = Program.in(folder).run("unzip", "-tq", exe.toString());
+      assertThat(zip.exit()).as(zip.all()).isZero();
+      assertThat(checksum(Files.readAllBytes(exe))).isEqualTo(said(Files.readAllBytes(exe)));
+    }
+  }
+
+  private static int headerAt(byte[] bytes) {
+    return ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).getInt(0x3C);
+  }
+
+  private static long said(byte[] bytes) {
+    ByteBuffer in = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
+    return Integer.toUnsignedLong(in.getInt(headerAt(bytes) + 24 + 64));
+  }
+
+  /** By another way than the program's: whole words, folded once at the end. */
+  private static long checksum(byte[] bytes) {
+    int field = headerAt(bytes) + 24 + 64;
+    long sum = 0;
+    for (int i = 0; i < bytes.length; i += 2) {
+      int high = i + 1 < bytes.length ? bytes[i + 1] & 0xFF : 0;
+      sum += i >= field && i < field + 4 ? 0 : (bytes[i] & 0xFF) | high << 8;
+    }
+    while (sum > 0xFFFF) {
+      sum = (sum & 0xFFFF) + (sum >> 16);
+    }
+    return sum + bytes.length;
+  }
+
+  @Test
+  public void inspectTellsWhatItWasTold() throws Exception {
+    Path exe = Launchers.built(", java: 17-21", ", one: {}, seek: [path, registry]", folder);
+    Program.Result r = Program.in(exe.getParent()).zugabe("inspect", "tern.exe");
+    assertThat(r.exit()).as(r.all()).isZero();
+    assertThat(r.out().replaceAll(" +", " "))
+        .contains("tern.exe: windows-launcher,", "properties version 2.4.1.0")
+        .contains("program Windows, x86-64, console", "looks for Java path, registry")
+        .contains("needs Java from 17", "needs Java to 21", "runs once for each user")
+        .contains("icon 16, 20, 24, 32, 40, 48, 64, 128, 256 pixels");
+  }
+
+  @DataProvider
+  public Object[][] surfaces() {
+    String opens = "example/tern/Main.class opens windows; ";
+    return new Object[][] {
+      {", surface: window", 2, ""},
+      {", surface: console", 3, opens + "with surface: console there will be a console"},
+      {"", 2, opens + "it gets no console"},
+    };
+  }
+
+  /** Whether the file has a console is seen in its header ("Subsystem"). */
+  @Test(dataProvider = "surfaces")
+  public void windowOrConsole(String surface, int subsystem, String said) throws Exception {
+    try (Workspace w = Launchers.workspace("", "")) {
+      w.replace("zugabe.yaml", ", surface: console", surface);
+      w.compile(
+          "classes",
+          "example.tern.Main",
+          "public static void main(String[] a) { new javax.swing.JFrame(); }");
+      Program.Result r = w.program().zugabe("build");
+      assertThat(r.exit()).as(r.all()).isZero();
+      String err = r.err().replaceAll("\\s+", " ");
+      assertThat(err.contains("note Z5105")).isEqualTo(!said.isEmpty());
+      assertThat(err).contains(said);
+      byte[] exe = Files.readAllBytes(w.path("out/tern.exe"));
+      assertThat(exe[headerAt(exe) + 24 + 68]).isEqualTo((byte) subsystem);
+    }
+  }
+
+  private interface Spoiling {
+    void in(Workspace w) throws Exception;
+  }
+
+  @DataProvider
+  public Object[][] wrong() {
+    return new Object[][] {
+      {
+        "a picture that isn't one", (Spoiling) w -> w.write("icon.png", "no picture"), "error Z2020"
+      },
+      {
+        "a damaged picture",
+        (Spoiling)
+            w ->
+                Files.write(
+                    w.path("icon.png"), java.util.Arrays.copyOf(Launchers.png(256, 256), 200)),
+        "error Z5102"
+      },
+      {
+        "not square",
+        (Spoiling) w -> Files.write(w.path("icon.png"), Launchers.png(256, 128)),
+        "it isn't square"
+      },
+      {
+        "none",
+        (Spoiling) w -> w.replace("zugabe.yaml", ", icon: icon.png", ""),
+        "warning Z5103 zugabe.yaml:7:8 deliverables.exe It has no icon"
+      },
+      {
+        "small",
+        (Spoiling) w -> Files.write(w.path("icon.png"), Launchers.png(48, 48)),
+        "and it has 48"
+      },
+      {
+        "a large number",
+        (Spoiling) w -> w.replace("zugabe.yaml", "version: 2.4.1", "version: 2.70000"),
+        "error Z5104"
+      },
+      {
+        "a language without a page",
+        (Spoiling)
+            w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, properties: {xx: {Comments: a}}"),
+        "error Z5101"
+      },
+      {
+        "another ending",
+        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.jar"),
+        "error Z10"
+      },
+      {
+        "a number for a size",
+        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, memory: {share: 101}"),
+        "a whole number up to 100"
+      },
+      {
+        "a script",
+        (Spoiling)
+            w -> {
+              w.write("classes/x.sh", "echo x\n");
+              w.replace("zugabe.yaml", "main: example.tern.Main", "file: x.sh");
+            },
+        "error Z5101"
+      },
+    };
+  }
+
+  @Test(dataProvider = "wrong")
+  public void whatIsWrongIsTold(String what, Spoiling spoiling, String expected) throws Exception {
+    try (Workspace w = Launchers.workspace("", "")) {
+      spoiling.in(w);
+      Program.Result r = w.program().zugabe("build");
+      assertThat(r.err().replaceAll("\\s+", " ")).as(what).contains(expected);
+      assertThat(Files.exists(w.path("out/tern.exe")))
+          .isEqualTo(!expected.startsWith("error") && !expected.contains("number"));
+    }
+  }
+
+  /** The programs in the resources are those that their sources make. */
+  @Test
+  public void theStartProgramsAreCurrent() throws Exception {
+    Path made = Files.createTempDirectory(folder, "made");
+    Program.Result r =
+        Program.in(Program.ROOT)
+            .run(Program.ROOT.resolve("native/make").toString(), made.toString());
+    assertThat(r.exit()).as(r.all()).isZero();
+    Path kept = Program.ROOT.resolve("kinds/src/main/resources/zugabe/kinds/launcher");
+    for (String name : List.of("window-x64", "window-x86", "console-x64", "console-x86")) {
+      Path fresh = made.resolve(name + ".exe");
+      assertThat(Files.size(fresh)).isLessThan(64 * 1024);
+      assertThat(Files.mismatch(fresh, kept.resolve(name + ".exe"))).as(name).isEqualTo(-1);
+    }
+  }
+}
