@@ -34,9 +34,13 @@ static void add_user(struct text *name) {
   CloseHandle(token);
 }
 
-static void name_of(struct text *name, const WCHAR *what) {
+/*
+ * Shared memory is the session's: others mustn't be made by ordinary users, and windows of another
+ * session can't be brought to the front anyway.
+ */
+static void name_of(struct text *name, const WCHAR *space, const WCHAR *what) {
   const WCHAR *id = data_or(L"one.id", L"");
-  text_add(name, L"Global\\");
+  text_add(name, space);
   text_add_part(name, id, length_of(id) > MOST_NAME ? MOST_NAME : length_of(id));
   text_add(name, what);
   if (same(data_or(L"one", L""), L"user")) {
@@ -141,12 +145,12 @@ BOOL one_enter(DWORD *code) {
   if (data_of(L"one") == NULL) {
     return TRUE;
   }
-  name_of(&name, L".start");
+  name_of(&name, L"Global\\", L".start");
   mutex = CreateMutexW(NULL, FALSE, name.at);
   /* somebody else's mutex, which this user mustn't open, is one as well */
   other = mutex == NULL || GetLastError() == ERROR_ALREADY_EXISTS;
   text_clear(&name);
-  name_of(&name, L".process");
+  name_of(&name, L"Local\\", L".process");
   shared = CreateFileMappingW(INVALID_HANDLE_VALUE, NULL, PAGE_READWRITE, 0, sizeof(DWORD), name.at);
   text_free(&name);
   if (same(data_or(L"one.then", L"front"), L"arguments")) {

@@ -7,11 +7,6 @@ BOOL is_file(const WCHAR *path) {
   return attributes != INVALID_FILE_ATTRIBUTES && (attributes & FILE_ATTRIBUTE_DIRECTORY) == 0;
 }
 
-BOOL is_folder(const WCHAR *path) {
-  DWORD attributes = GetFileAttributesW(path);
-  return attributes != INVALID_FILE_ATTRIBUTES && (attributes & FILE_ATTRIBUTE_DIRECTORY) != 0;
-}
-
 void text_add_path(struct text *t, const WCHAR *path) {
   BOOL absolute = path[0] == L'\\' || (path[0] != 0 && path[1] == L':');
   if (!absolute) {

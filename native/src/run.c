@@ -33,42 +33,6 @@ static void add_memory(struct text *line) {
   }
 }
 
-/* Paths relative to the program, as the runtime wants a list of them. */
-static void add_paths(struct text *line, const WCHAR *name) {
-  struct text list = {0};
-  const WCHAR *next = NULL;
-  text_clear(&list);
-  while ((next = data_next(name, next)) != NULL) {
-    if (list.length > 0) {
-      text_add_char(&list, L';');
-    }
-    if (same(next, L".")) {
-      text_add(&list, place.program.at);
-    } else {
-      text_add_path(&list, next);
-    }
-  }
-  line_add(line, list.at);
-  text_free(&list);
-}
-
-static void add_start(struct text *line) {
-  const WCHAR *main = data_or(L"main", L"");
-  if (data_of(L"module") != NULL) {
-    text_add(line, L" --module-path");
-    add_paths(line, L"path");
-    text_add(line, L" --module");
-    line_add(line, data_of(L"module"));
-  } else if (main[0] != 0) {
-    text_add(line, L" -cp");
-    add_paths(line, L"path");
-    line_add(line, main);
-  } else {
-    text_add(line, L" -jar");
-    add_paths(line, L"path");
-  }
-}
-
 static void add_arguments(struct text *line) {
   struct text argument = {0};
   const WCHAR *next = NULL;
@@ -247,7 +211,9 @@ DWORD run(const struct java *java) {
   set_variables();
   line_add(&line, program.at);
   add_options(&line);
-  add_start(&line);
+  /* this file is the jar as well */
+  text_add(&line, L" -jar");
+  line_add(&line, place.program.at);
   add_arguments(&line);
   say_log(L"line: ", line.at);
   SetConsoleCtrlHandler(left_to_program, TRUE);

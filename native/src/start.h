@@ -47,7 +47,6 @@ WCHAR *text_copy(const WCHAR *from);
 DWORD length_of(const WCHAR *text);
 BOOL same(const WCHAR *a, const WCHAR *b);
 BOOL same_part(const WCHAR *a, const WCHAR *b, DWORD length);
-BOOL same_in_any_case(const WCHAR *a, const WCHAR *b);
 const WCHAR *find_char(const WCHAR *text, WCHAR c);
 const WCHAR *find_last(const WCHAR *text, WCHAR c);
 DWORD number_of(const WCHAR *text);
@@ -79,7 +78,6 @@ struct place {
 extern struct place place;
 BOOL place_find(void);
 BOOL is_file(const WCHAR *path);
-BOOL is_folder(const WCHAR *path);
 /* Relative to the program's folder, unless it is absolute. */
 void text_add_path(struct text *t, const WCHAR *path);
 

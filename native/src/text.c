@@ -117,10 +117,6 @@ BOOL same(const WCHAR *a, const WCHAR *b) {
   return length == length_of(b) && same_part(a, b, length);
 }
 
-BOOL same_in_any_case(const WCHAR *a, const WCHAR *b) {
-  return CompareStringOrdinal(a, -1, b, -1, TRUE) == CSTR_EQUAL;
-}
-
 const WCHAR *find_char(const WCHAR *text, WCHAR c) {
   while (*text != 0) {
     if (*text == c) {

@@ -58,7 +58,6 @@ public final class HiddenSecretTest {
         }
       } catch (IOException e) {
         // it has ended meanwhile
-        Thread.onSpinWait();
       }
     }
 

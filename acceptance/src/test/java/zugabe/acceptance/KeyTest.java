@@ -7,20 +7,12 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.stream.Stream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Keys are made, shown and handed on; what is wrong with one is told before it signs. */
 public final class KeyTest {
-  private static Program.Result make(Workspace w, String... more) throws Exception {
-    List<String> line = new ArrayList<>(List.of("key", "new", "release", "--for", "java"));
-    line.addAll(List.of("--algorithm", "ec-p256", "--password", "env:KEY_PASSWORD"));
-    line.addAll(List.of(more));
-    return Keys.program(w).zugabe(line.toArray(String[]::new));
-  }
 
   /** With a recipe that the key is added to, and without one. */
   @DataProvider
@@ -80,7 +72,7 @@ public final class KeyTest {
   @Test
   public void olderReadersOpenItWhenTheyAreAskedFor() throws Exception {
     try (Workspace w = Keys.workspace()) {
-      Program.Result r = make(w, "--subject", Keys.SUBJECT, "--older-readers");
+      Program.Result r = Keys.release(w, "--subject", Keys.SUBJECT, "--older-readers");
       assertThat(r.exit()).as(r.all()).isZero();
       Program.Result p12 =
           Keys.program(w)
@@ -102,7 +94,7 @@ public final class KeyTest {
   @Test
   public void itIsShownWithAllItsFingerprints() throws Exception {
     try (Workspace w = Keys.workspace()) {
-      make(w, "--subject", Keys.SUBJECT);
+      Keys.release(w, "--subject", Keys.SUBJECT);
       String sha256 =
           w.program()
               .run(
@@ -147,7 +139,7 @@ public final class KeyTest {
   @Test(dataProvider = "subjects")
   public void aSubjectIsChecked(String subject, String what, String fix) throws Exception {
     try (Workspace w = Keys.workspace()) {
-      Program.Result r = make(w, "--subject", subject);
+      Program.Result r = Keys.release(w, "--subject", subject);
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err().replaceAll("\\s+", " ")).contains("error Z0110", what, fix);
       assertThat(w.path("keys")).doesNotExist();
@@ -159,12 +151,12 @@ public final class KeyTest {
   public void nothingIsOverwritten() throws Exception {
     try (Workspace w = Keys.workspace()) {
       w.write("keys/release.p12", "precious");
-      Program.Result r = make(w, "--subject", Keys.SUBJECT);
+      Program.Result r = Keys.release(w, "--subject", Keys.SUBJECT);
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err()).contains("error Z0112  keys/release.p12");
       assertThat(w.path("keys/release.p12")).hasContent("precious");
       r =
-          make(
+          Keys.release(
               w,
               "--subject",
               Keys.SUBJECT,

@@ -12,7 +12,9 @@ import java.security.cert.Certificate;
 import java.security.cert.X509Certificate;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Date;
+import java.util.List;
 import javax.security.auth.x500.X500Principal;
 import org.bouncycastle.cert.jcajce.JcaX509CertificateConverter;
 import org.bouncycastle.cert.jcajce.JcaX509v3CertificateBuilder;
@@ -63,6 +65,22 @@ final class Keys {
         + name
         + "' -days 900 -out "
         + certificate;
+  }
+
+  /** Makes the key {@code release}, small and fast, with more options. */
+  static Program.Result release(Workspace w, String... more) throws Exception {
+    return release(program(w), more);
+  }
+
+  /** The same, with an environment of one's own. */
+  static Program.Result release(Program program, String... more) throws Exception {
+    List<String> line = new ArrayList<>(List.of("key", "new", "release", "--for", "java"));
+    line.addAll(List.of("--algorithm", "ec-p256"));
+    line.addAll(List.of(more));
+    if (!line.contains("--password") && !line.contains("--generate-password")) {
+      line.addAll(List.of("--password", "env:KEY_PASSWORD"));
+    }
+    return program.zugabe(line.toArray(String[]::new));
   }
 
   /** Makes a key in the folder {@code keys}, and names it in the recipe. */

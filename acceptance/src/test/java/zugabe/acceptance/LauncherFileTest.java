@@ -139,7 +139,7 @@ public final class LauncherFileTest {
         "a language without a page",
         (Spoiling)
             w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, properties: {xx: {Comments: a}}"),
-        "error Z5101"
+        "error Z1008 zugabe.yaml:7:62 deliverables.exe.properties.xx"
       },
       {
         "another ending",

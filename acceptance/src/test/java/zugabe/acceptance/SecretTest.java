@@ -4,19 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.attribute.PosixFilePermissions;
-import java.util.ArrayList;
-import java.util.List;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Where passwords come from, which are good enough, and that they never show. */
 public final class SecretTest {
-  private static Program.Result make(Workspace w, String... more) throws Exception {
-    List<String> line = new ArrayList<>(List.of("key", "new", "release", "--for", "java"));
-    line.addAll(List.of("--algorithm", "ec-p256", "--password", "env:KEY_PASSWORD"));
-    line.addAll(List.of(more));
-    return Keys.program(w).zugabe(line.toArray(String[]::new));
-  }
 
   @DataProvider
   public Object[][] passwords() {
@@ -33,18 +25,7 @@ public final class SecretTest {
   public void aPasswordIsJudged(String password, String what) throws Exception {
     try (Workspace w = Keys.workspace()) {
       Program.Result r =
-          w.program()
-              .with("KEY_PASSWORD", password)
-              .zugabe(
-                  "key",
-                  "new",
-                  "release",
-                  "--for",
-                  "java",
-                  "--subject",
-                  Keys.SUBJECT,
-                  "--password",
-                  "env:KEY_PASSWORD");
+          Keys.release(w.program().with("KEY_PASSWORD", password), "--subject", Keys.SUBJECT);
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err().replaceAll("\\s+", " ")).contains("error Z0111", what);
       assertThat(r.all()).doesNotContain(password);
@@ -56,7 +37,8 @@ public final class SecretTest {
   public void secretsComeFromFourPlaces() throws Exception {
     try (Workspace w = Keys.workspace()) {
       // a password is made and lies in a file of its own
-      Program.Result r = make(w, "--subject", Keys.SUBJECT, "--generate-password", "keys/password");
+      Program.Result r =
+          Keys.release(w, "--subject", Keys.SUBJECT, "--generate-password", "keys/password");
       assertThat(r.exit()).as(r.all()).isZero();
       String made = Files.readString(w.path("keys/password")).strip();
       assertThat(made).matches("[a-z2-9]{5}(-[a-z2-9]{5}){4}");
@@ -86,17 +68,7 @@ public final class SecretTest {
   public void aPasswordOnTheCommandLineIsRefusedAndNotRepeated() throws Exception {
     try (Workspace w = Keys.workspace()) {
       Program.Result r =
-          w.program()
-              .zugabe(
-                  "key",
-                  "new",
-                  "release",
-                  "--for",
-                  "java",
-                  "--subject",
-                  Keys.SUBJECT,
-                  "--password",
-                  Keys.PASSWORD);
+          Keys.release(w.program(), "--subject", Keys.SUBJECT, "--password", Keys.PASSWORD);
       assertThat(r.exit()).isEqualTo(2);
       assertThat(r.err()).contains("never the password itself").doesNotContain(Keys.PASSWORD);
     }

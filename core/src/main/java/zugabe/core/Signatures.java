@@ -73,6 +73,13 @@ public final class Signatures {
    * @param at when the first step was, in seconds: OpenPGP signs that, too
    */
   public record Steps(Optional<Path> digestOut, Optional<Path> signatureIn, Optional<Instant> at) {
+    /** One time in both steps, however long reading the file takes; else whatever it is. */
+    Clock time(Clock clock) {
+      Optional<Instant> fixed =
+          digestOut.isPresent() ? Optional.of(clock.instant().truncatedTo(ChronoUnit.SECONDS)) : at;
+      return fixed.map(t -> Clock.fixed(t, ZoneOffset.UTC)).orElse(clock);
+    }
+
     boolean isTimeless() {
       return signatureIn.isPresent() && at.isEmpty();
     }
@@ -112,7 +119,7 @@ public final class Signatures {
                   .map(Located::value)
                   .toList()
               : how.timestamps();
-      Clock time = how.steps().at().map(t -> Clock.fixed(t, ZoneOffset.UTC)).orElse(clock);
+      Clock time = how.steps().time(clock);
       Stamping stamping =
           new Stamping(authorities, ANSWER_MILLIS, time, Where.file(shown), findings);
       Optional<FileSigning.Made> made;
@@ -122,8 +129,7 @@ public final class Signatures {
         Path out = how.steps().digestOut().orElseThrow();
         KeyExport.write(around.here().resolve(out), e.digest());
         Optional<Instant> at =
-            Optional.of(time.instant().truncatedTo(ChronoUnit.SECONDS))
-                .filter(t -> key.get() instanceof OpenPgpKey);
+            Optional.of(time.instant()).filter(t -> key.get() instanceof OpenPgpKey);
         return new Answer.Sign(findings.sorted(), shown, around.shown(out), Optional.empty(), at);
       }
       if (made.isEmpty()) {

@@ -28,7 +28,7 @@ import zugabe.core.scripts.Places;
 import zugabe.core.scripts.StartScripts;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
-import zugabe.formats.icon.Ico;
+import zugabe.formats.icon.Icon;
 import zugabe.formats.picture.Picture;
 import zugabe.formats.unix.Owner;
 
@@ -143,13 +143,14 @@ public final class Installation {
           Picture.read(access)
               .filter(p -> p.format().equals("PNG"))
               .flatMap(Picture::largest)
-              .filter(s -> s.width() <= Ico.MAX_PIXELS && s.height() <= Ico.MAX_PIXELS);
+              .filter(s -> s.width() <= Icon.MAX_PIXELS && s.height() <= Icon.MAX_PIXELS);
       if (size.isPresent()) {
         byte[] png = access.readFully(0, (int) icon.size());
         placing.generated(
             path + ".ico",
             0644,
-            Content.of(Ico.ofPng(png, (int) size.get().width(), (int) size.get().height())));
+            Content.of(
+                Icon.ofPng(png, (int) size.get().width(), (int) size.get().height()).file()));
       }
     } catch (MalformedException e) {
       placing

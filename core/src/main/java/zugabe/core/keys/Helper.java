@@ -67,7 +67,6 @@ record Helper(String line, Path folder, Map<String, String> environment, boolean
       out.write(input);
     } catch (IOException e) {
       // one that doesn't read it answers anyway, and is judged by that
-      Thread.onSpinWait();
     }
   }
 }

@@ -15,6 +15,9 @@ import zugabe.formats.deflate.Deflate;
  * @param images each as it lies in a file or in a resource
  */
 public record Icon(List<Image> images) {
+  /** The greatest width and height in pixels. */
+  public static final int MAX_PIXELS = 256;
+
   /** Sides that the system shows, by its settings for tiny, small, large and huge ones. */
   private static final int[] SIDES = {16, 20, 24, 32, 40, 48, 64, 128, 256};
 
@@ -32,7 +35,20 @@ public record Icon(List<Image> images) {
 
   /** One picture. */
   @SuppressWarnings("ArrayRecordComponent") // nobody compares them
-  public record Image(int side, byte[] bytes) {}
+  public record Image(int width, int height, byte[] bytes) {}
+
+  /**
+   * One with a picture that is a PNG file already.
+   *
+   * @param width in pixels, 1 to 256
+   * @param height in pixels, 1 to 256
+   */
+  public static Icon ofPng(byte[] png, int width, int height) {
+    if (width < 1 || width > MAX_PIXELS || height < 1 || height > MAX_PIXELS) {
+      throw new IllegalArgumentException(width + "x" + height + " is no size of an icon");
+    }
+    return new Icon(List.of(new Image(width, height, png)));
+  }
 
   /** All sizes of a picture; larger ones than it has are left out, but for the smallest. */
   public static Icon of(Pixels picture) {
@@ -40,7 +56,7 @@ public record Icon(List<Image> images) {
     for (int side : SIDES) {
       if (side <= Math.max(SIDES[0], Math.max(picture.width(), picture.height()))) {
         Pixels pixels = picture.scaled(side, side);
-        images.add(new Image(side, side < PNG_SIDE ? bitmap(pixels) : png(pixels)));
+        images.add(new Image(side, side, side < PNG_SIDE ? bitmap(pixels) : png(pixels)));
       }
     }
     return new Icon(images);
@@ -84,7 +100,7 @@ public record Icon(List<Image> images) {
 
   private static void entry(ByteWriter out, Image image) {
     // 256 is written as 0
-    out.u1("bWidth", image.side() % 256).u1("bHeight", image.side() % 256);
+    out.u1("bWidth", image.width() % MAX_PIXELS).u1("bHeight", image.height() % MAX_PIXELS);
     out.u1("bColorCount", 0).u1("bReserved", 0).u2("wPlanes", 1).u2("wBitCount", 32);
     out.u4("dwBytesInRes", image.bytes().length);
   }

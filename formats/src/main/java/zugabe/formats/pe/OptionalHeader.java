@@ -40,6 +40,7 @@ record OptionalHeader(
   record DataDirectory(long virtualAddress, long size) {
     static final int SIZE = 8;
     static final int IMPORT_TABLE = 1;
+    static final int RESOURCE_TABLE = 2;
     static final int CERTIFICATE_TABLE = 4;
     static final int DELAY_IMPORT_DESCRIPTOR = 13;
     static final int CLR_RUNTIME_HEADER = 14;

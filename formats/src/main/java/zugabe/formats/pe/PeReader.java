@@ -12,24 +12,15 @@ import zugabe.formats.pe.OptionalHeader.DataDirectory;
 
 /** Reads the headers and the import tables: what an image is for, and what it needs. */
 public final class PeReader {
-  private static final int MAX_SECTIONS = 256;
   private static final int MAX_IMPORTS = 1024;
   private static final int MAX_NAME = 512;
 
-  /** Where the first header says where the signature is ({@code e_lfanew}). */
-  private static final int E_LFANEW = 0x3C;
-
-  private static final String SIGNATURE = "PE\0\0";
-
   private final Fields in;
-  private final CoffHeader coff;
-  private final OptionalHeader optional;
-  private final List<SectionHeader> sections = new ArrayList<>();
+  private final ImageHeaders headers;
 
-  private PeReader(Fields in, CoffHeader coff, OptionalHeader optional) {
+  private PeReader(Fields in, ImageHeaders headers) {
     this.in = in;
-    this.coff = coff;
-    this.optional = optional;
+    this.headers = headers;
   }
 
   /** Whether a file has the header that all of them have; many old programs have it as well. */
@@ -44,31 +35,12 @@ public final class PeReader {
    */
   public static Pe read(Access access) throws IOException {
     Fields in = new Fields(access, false);
-    if (!in.starts(0, "MZ")) {
-      throw new MalformedException("it doesn't start like a portable executable", 0);
-    }
-    long signature = in.u4(E_LFANEW);
-    if (!in.starts(signature, SIGNATURE)) {
-      throw new MalformedException("it is a program for systems before Windows NT", signature);
-    }
-    long at = signature + SIGNATURE.length();
-    CoffHeader coff = CoffHeader.decode(in.structure(at, CoffHeader.SIZE));
-    long optionalAt = at + CoffHeader.SIZE;
-    int magic = in.u2(optionalAt);
-    if (magic != OptionalHeader.PE32 && magic != OptionalHeader.PE32_PLUS) {
-      throw new MalformedException("its optional header is of no known kind", optionalAt);
-    }
-    int least = OptionalHeader.fixedSize(magic == OptionalHeader.PE32_PLUS);
-    int size = Math.max(least, coff.sizeOfOptionalHeader());
-    OptionalHeader optional = OptionalHeader.decode(in.structure(optionalAt, size));
-    return new PeReader(in, coff, optional).read(optionalAt + coff.sizeOfOptionalHeader());
+    return new PeReader(in, ImageHeaders.read(in)).read();
   }
 
-  private Pe read(long sectionTable) throws IOException {
-    for (int i = 0; i < Math.min(coff.numberOfSections(), MAX_SECTIONS); i++) {
-      long at = sectionTable + (long) SectionHeader.SIZE * i;
-      sections.add(SectionHeader.decode(in.structure(at, SectionHeader.SIZE)));
-    }
+  private Pe read() throws IOException {
+    OptionalHeader optional = headers.optional();
+    CoffHeader coff = headers.coff();
     List<String> needed = new ArrayList<>();
     imports(
         optional.address(DataDirectory.IMPORT_TABLE),
@@ -102,26 +74,17 @@ public final class PeReader {
     if (address == 0) {
       return;
     }
-    long at = offset(address);
+    long at = headers.offset(address);
     for (int i = 0; i < MAX_IMPORTS; i++) {
       long nameAt = name.applyAsLong(in.structure(at + (long) size * i, size));
       if (nameAt == 0) {
         return;
       }
-      String text = in.text(offset(nameAt), MAX_NAME);
+      String text = in.text(headers.offset(nameAt), MAX_NAME);
       if (!needed.contains(text)) {
         needed.add(text);
       }
     }
-  }
-
-  private long offset(long address) throws MalformedException {
-    for (SectionHeader section : sections) {
-      if (section.holds(address)) {
-        return section.pointerToRawData() + address - section.virtualAddress();
-      }
-    }
-    throw new MalformedException("address " + address + " is in no section", 0);
   }
 
   private static String machine(int machine) {

@@ -16,14 +16,10 @@ public final class ResourceReader {
   private static final int DIRECTORY = 16;
   private static final int ENTRY = 8;
   private static final int DATA_ENTRY = 16;
-  private static final int E_LFANEW = 0x3C;
-  private static final int SIGNATURE = 4;
-  private static final int RESOURCE_TABLE = 2;
-  private static final int MOST_SECTIONS = 256;
   private static final long HIGH = 0x80000000L;
 
   private final Fields in;
-  private final List<SectionHeader> sections = new ArrayList<>();
+  private final ImageHeaders headers;
   private final List<Item> items = new ArrayList<>();
   private long base;
 
@@ -35,8 +31,9 @@ public final class ResourceReader {
    */
   public record Item(int type, int number, int language, long offset, long size) {}
 
-  private ResourceReader(Fields in) {
+  private ResourceReader(Fields in, ImageHeaders headers) {
     this.in = in;
+    this.headers = headers;
   }
 
   /**
@@ -45,39 +42,19 @@ public final class ResourceReader {
    * @throws MalformedException when it is no image, or a damaged one
    */
   public static List<Item> read(Access access) throws IOException {
-    ResourceReader reader = new ResourceReader(new Fields(access, false));
+    Fields in = new Fields(access, false);
+    ResourceReader reader = new ResourceReader(in, ImageHeaders.read(in));
     reader.run();
     return List.copyOf(reader.items);
   }
 
   private void run() throws IOException {
-    if (!in.starts(0, "MZ")) {
-      throw new MalformedException("it doesn't start like a portable executable", 0);
-    }
-    long coffAt = in.u4(E_LFANEW) + SIGNATURE;
-    CoffHeader coff = CoffHeader.decode(in.structure(coffAt, CoffHeader.SIZE));
-    long optionalAt = coffAt + CoffHeader.SIZE;
-    int least = OptionalHeader.fixedSize(in.u2(optionalAt) == OptionalHeader.PE32_PLUS);
-    int size = Math.max(least, coff.sizeOfOptionalHeader());
-    OptionalHeader optional = OptionalHeader.decode(in.structure(optionalAt, size));
-    for (int i = 0; i < Math.min(coff.numberOfSections(), MOST_SECTIONS); i++) {
-      long at = optionalAt + coff.sizeOfOptionalHeader() + (long) SectionHeader.SIZE * i;
-      sections.add(SectionHeader.decode(in.structure(at, SectionHeader.SIZE)));
-    }
-    List<DataDirectory> directories = optional.dataDirectories();
-    if (directories.size() > RESOURCE_TABLE && directories.get(RESOURCE_TABLE).size() > 0) {
-      base = offset(directories.get(RESOURCE_TABLE).virtualAddress());
+    List<DataDirectory> directories = headers.optional().dataDirectories();
+    if (directories.size() > DataDirectory.RESOURCE_TABLE
+        && directories.get(DataDirectory.RESOURCE_TABLE).size() > 0) {
+      base = headers.offset(directories.get(DataDirectory.RESOURCE_TABLE).virtualAddress());
       directory(base, new int[DEPTH], 0);
     }
-  }
-
-  private long offset(long address) throws MalformedException {
-    for (SectionHeader section : sections) {
-      if (section.holds(address)) {
-        return section.pointerToRawData() + address - section.virtualAddress();
-      }
-    }
-    throw new MalformedException("address " + address + " is in no section", 0);
   }
 
   /** Directories that lead to each other end at the third, where data has to be. */
@@ -93,7 +70,7 @@ public final class ResourceReader {
         directory(base + to - HIGH, path, depth + 1);
       } else if (!below && depth + 1 == DEPTH) {
         ByteReader data = in.structure(base + to, DATA_ENTRY);
-        items.add(new Item(path[0], path[1], path[2], offset(data.u4()), data.u4()));
+        items.add(new Item(path[0], path[1], path[2], headers.offset(data.u4()), data.u4()));
       } else {
         throw new MalformedException("resources aren't a tree of types, numbers and languages", at);
       }

@@ -1,5 +1,6 @@
 /**
- * Portable executables (Microsoft, "PE Format"), read only: what a program or library is for, what
- * it is linked to, and whether it has a window. Not read: symbols, relocations, resources.
+ * Portable executables (Microsoft, "PE Format"): what a program or library is for, what it is
+ * linked to, whether it has a window, and where its resources are. Written: resources of a program
+ * that is there, and its checksum. Not read: symbols, relocations, resources by name.
  */
 package zugabe.formats.pe;

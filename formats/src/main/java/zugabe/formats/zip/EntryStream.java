@@ -1,7 +1,6 @@
 package zugabe.formats.zip;
 
 import java.io.ByteArrayInputStream;
-import java.io.Closeable;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -10,18 +9,19 @@ import java.util.zip.CRC32;
 import java.util.zip.Inflater;
 import java.util.zip.InflaterInputStream;
 import java.util.zip.ZipException;
+import zugabe.bytes.Access;
 import zugabe.bytes.BlockStream;
 
 /** Unpacks one entry, never beyond its claimed size, and checks size and CRC at the end. */
 final class EntryStream extends BlockStream {
   private final ZipEntry entry;
-  private final Closeable access;
+  private final Access access;
   private final Inflater inflater;
   private final InputStream in;
   private final CRC32 crc = new CRC32();
   private long count;
 
-  EntryStream(ZipEntry entry, Closeable access, InputStream packed) {
+  EntryStream(ZipEntry entry, Access access, InputStream packed) {
     this.entry = entry;
     this.access = access;
     this.inflater = new Inflater(true);

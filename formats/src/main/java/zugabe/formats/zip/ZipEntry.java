@@ -82,11 +82,6 @@ public record ZipEntry(
     return new EntryStream(this, access, access.stream(place.data(), packedSize()));
   }
 
-  /** The same, from packed bytes that somebody else reads, and closes. */
-  public InputStream unpack(InputStream packed) {
-    return new EntryStream(this, () -> {}, packed);
-  }
-
   private record RawContent(Content archive, long offset, long size) implements Content {
     @Override
     public InputStream open() throws IOException {

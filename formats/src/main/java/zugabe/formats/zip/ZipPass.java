@@ -7,9 +7,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
-import java.util.zip.CRC32;
-import java.util.zip.DataFormatException;
-import java.util.zip.Inflater;
 
 /**
  * One pass over a whole archive from its first byte to its last: every entry is unpacked and its
@@ -22,16 +19,13 @@ public final class ZipPass {
     OutputStream content(ZipEntry entry) throws IOException;
   }
 
-  private static final int BUFFER_BYTES = 1 << 16;
-
   private final ZipListing listing;
   private final InputStream whole;
   private final Visitor visitor;
   private final long[] rawCrc32;
   private final List<ZipIrregularity> irregularities = new ArrayList<>();
-  private final byte[] packed = new byte[BUFFER_BYTES];
-  private final byte[] content = new byte[BUFFER_BYTES];
-  private final Inflater inflater = new Inflater(true);
+  private final byte[] packed = new byte[Unpacking.BUFFER_BYTES];
+  private final Unpacking unpacking = new Unpacking();
   private long at;
 
   private ZipPass(ZipListing listing, InputStream whole, Visitor visitor) {
@@ -56,7 +50,7 @@ public final class ZipPass {
     try {
       pass.run();
     } finally {
-      pass.inflater.end();
+      pass.unpacking.close();
     }
     return new Result(List.copyOf(pass.irregularities), pass.contents());
   }
@@ -102,89 +96,39 @@ public final class ZipPass {
     }
   }
 
+  /** A fault ends the look at the entry, but not the pass: the whole file is wanted. */
   private long entry(ZipEntry entry, OutputStream out) throws IOException {
-    Tally tally = new Tally(entry, out);
-    CRC32 raw = new CRC32();
-    inflater.reset();
+    unpacking.begin(entry, (bytes, length) -> out.write(bytes, 0, length));
     long left = entry.packedSize();
+    try {
+      while (left > 0) {
+        int got = whole.read(packed, 0, (int) Math.min(packed.length, left));
+        if (got < 0) {
+          throw unpacking.fault(ZipFault.DAMAGED, "the file ends inside it");
+        }
+        at += got;
+        left -= got;
+        unpacking.give(packed, got);
+      }
+      unpacking.end();
+    } catch (ZipFaultException e) {
+      irregularities.add(e.irregularity());
+    }
+    return rest(left);
+  }
+
+  /** What a fault left of an entry. */
+  private long rest(long size) throws IOException {
+    long left = size;
     while (left > 0) {
       int got = whole.read(packed, 0, (int) Math.min(packed.length, left));
       if (got < 0) {
-        tally.fault(ZipFault.DAMAGED, "the file ends inside it");
         break;
       }
-      raw.update(packed, 0, got);
-      if (!tally.failed) {
-        unpack(tally, got);
-      }
+      unpacking.pass(packed, got);
       at += got;
       left -= got;
     }
-    tally.finish();
-    return raw.getValue();
-  }
-
-  private void unpack(Tally tally, int got) throws IOException {
-    if (!tally.entry.isDeflated()) {
-      tally.take(packed, got);
-      return;
-    }
-    inflater.setInput(packed, 0, got);
-    try {
-      while (!inflater.needsInput() && !inflater.finished() && !tally.failed) {
-        int count = inflater.inflate(content);
-        if (count == 0 && inflater.needsDictionary()) {
-          throw new DataFormatException("it wants a dictionary");
-        }
-        tally.take(content, count);
-      }
-    } catch (DataFormatException e) {
-      String reason = e.getMessage() == null ? "" : " (" + e.getMessage() + ")";
-      tally.fault(ZipFault.DAMAGED, "its packed bytes can't be unpacked" + reason);
-    }
-  }
-
-  /** Counts one entry's content. */
-  private final class Tally {
-    private final ZipEntry entry;
-    private final OutputStream out;
-    private final CRC32 crc = new CRC32();
-    private long count;
-    private boolean failed;
-
-    Tally(ZipEntry entry, OutputStream out) {
-      this.entry = entry;
-      this.out = out;
-    }
-
-    void take(byte[] bytes, int length) throws IOException {
-      count += length;
-      if (count > entry.size()) {
-        fault(ZipFault.LIE, "it holds more than the " + entry.size() + " bytes it claims");
-        return;
-      }
-      crc.update(bytes, 0, length);
-      out.write(bytes, 0, length);
-    }
-
-    void finish() {
-      if (failed) {
-        return;
-      }
-      if (entry.isDeflated() && entry.packedSize() > 0 && !inflater.finished()) {
-        fault(ZipFault.DAMAGED, "its packed bytes are cut off");
-      } else if (count != entry.size()) {
-        fault(ZipFault.LIE, "it claims " + entry.size() + " bytes and holds " + count);
-      } else if (crc.getValue() != entry.crc32()) {
-        fault(ZipFault.LIE, "its CRC-32 is not the one claimed");
-      }
-    }
-
-    void fault(ZipFault fault, String what) {
-      failed = true;
-      // where the unpacker stood: the place to look at in a damaged file
-      long offset = entry.place().data() + (entry.isDeflated() ? inflater.getBytesRead() : 0);
-      irregularities.add(new ZipIrregularity(fault, entry.name(), offset, what));
-    }
+    return unpacking.rawCrc32();
   }
 }

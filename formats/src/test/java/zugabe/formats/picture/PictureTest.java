@@ -11,7 +11,7 @@ import javax.imageio.ImageIO;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.bytes.Content;
-import zugabe.formats.icon.Ico;
+import zugabe.formats.icon.Icon;
 
 /** Pictures that the runtime wrote, icons that we wrote, and texts that only look like some. */
 public final class PictureTest {
@@ -42,13 +42,13 @@ public final class PictureTest {
   @Test
   public void iconsHoldTheirPicture() throws Exception {
     byte[] png = written("png", 256, 48);
-    byte[] ico = Ico.ofPng(png, 256, 48);
+    byte[] ico = Icon.ofPng(png, 256, 48).file();
     assertThat(ico).hasSize(22 + png.length).endsWith(png);
     Picture picture = read(ico).orElseThrow();
     assertThat(picture.format()).isEqualTo("ICO");
     assertThat(picture.sizes()).containsExactly(new Picture.Size(256, 48));
-    assertThatThrownBy(() -> Ico.ofPng(png, 257, 1)).isInstanceOf(IllegalArgumentException.class);
-    assertThatThrownBy(() -> Ico.ofPng(png, 1, 0)).isInstanceOf(IllegalArgumentException.class);
+    assertThatThrownBy(() -> Icon.ofPng(png, 257, 1)).isInstanceOf(IllegalArgumentException.class);
+    assertThatThrownBy(() -> Icon.ofPng(png, 1, 0)).isInstanceOf(IllegalArgumentException.class);
     // what it says lies behind its end
     ico[14] = 127;
     ico[15] = 127;

@@ -10,10 +10,10 @@ import zugabe.core.finding.Located;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
+import zugabe.core.jar.JarChoice;
 import zugabe.core.jar.JarInspector;
 import zugabe.core.jar.JarManifest;
 import zugabe.core.jar.JarPlan;
-import zugabe.core.jar.JarStyle;
 import zugabe.core.jar.Travel;
 import zugabe.core.kind.Inputs;
 import zugabe.core.kind.Kind;
@@ -74,23 +74,14 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
     if (said.file().isPresent() && !keys.leavesAsFolder() && !file.endsWith(keys.ending())) {
       by.wrongEnding(said, keys.ending(), keys.leavesAsOne() ? ", or write one-file: false." : ".");
     }
-    Optional<Resolving.Named> named = by.program(keys.choice());
-    Optional<String> group = by.group(keys.choice(), named);
-    if (group.isEmpty()) {
+    Optional<JarChoice> chosen =
+        JarChoice.of(keys.choice(), keys.jar(), keys.libraries().value(), said.where(), by);
+    if (chosen.isEmpty()) {
       return Optional.empty();
     }
-    Materials materials = by.materials(group.get(), false);
-    JarStyle style = keys.jar().style(keys.libraries().value(), materials, by);
-    Optional<Program> program =
-        by.start(
-            named,
-            materials,
-            style.manifest().flatMap(m -> m.mainClass()),
-            said.where(),
-            keys.choice().materials().isEmpty());
+    Materials materials = chosen.get().materials();
+    Optional<Program> program = chosen.get().program();
     notes(keys, program, by.findings());
-    String base =
-        program.filter(p -> named.isPresent()).map(Program::name).orElse(by.app().shortName());
     return Optional.of(
         by.planned(
             said,
@@ -99,7 +90,12 @@ public final class JarKind implements Kind<Keys, JarKind.Checked> {
                 new Part(
                     program, materials, Use.LOADED, List.of(), Optional.empty(), said.where())),
             Map.of(),
-            new JarDeliverable(file, base, keys.leavesAsOne(), scripts(keys), style)));
+            new JarDeliverable(
+                file,
+                chosen.get().base(by.app()),
+                keys.leavesAsOne(),
+                scripts(keys),
+                chosen.get().style())));
   }
 
   private static Optional<Boolean> scripts(Keys keys) {

@@ -9,15 +9,19 @@ import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Access;
 import zugabe.bytes.MalformedException;
+import zugabe.core.finding.Findings;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
+import zugabe.core.jar.JarInspector;
 import zugabe.formats.pe.PeReader;
 import zugabe.formats.pe.ResourceReader;
 import zugabe.formats.pe.Resources;
+import zugabe.formats.zip.ZipListing;
 
 /** Tells of a start program what it was told, and what its page of properties says. */
 final class LauncherInspector {
   private static final int MOST_BYTES = 1 << 20;
+  private static final int HEADER = 64;
 
   /** Where the fixed part of the version starts, and its first number in it. */
   private static final int NUMBERS = 40 + 8;
@@ -30,28 +34,35 @@ final class LauncherInspector {
     this.items = items;
   }
 
-  /** What is added to what is known of its jar; empty when it is no start program of ours. */
-  static Optional<Inspection> inspect(String kind, Opened file, Inspection jar) throws IOException {
+  /** Its jar, and what is added to that; empty when it is no start program of ours. */
+  static Optional<Inspection> inspect(String kind, Opened file, Findings findings)
+      throws IOException {
     try (Access access = file.content().access()) {
-      if (access.size() < 64 || !PeReader.mayBePe(access.readFully(0, 64))) {
+      if (access.size() < HEADER || !PeReader.mayBePe(access.readFully(0, HEADER))) {
         return Optional.empty();
       }
       LauncherInspector inspector = new LauncherInspector(access, ResourceReader.read(access));
       Optional<byte[]> told = inspector.data(Resources.DATA);
-      if (told.isEmpty()) {
-        return Optional.empty();
-      }
-      Map<String, String> start = new LinkedHashMap<>(jar.start());
-      start.put("program", inspector.program());
-      inspector.told(told.get(), start);
-      inspector.icons(start);
-      Map<String, String> identity = new LinkedHashMap<>(jar.identity());
-      inspector.version().ifPresent(v -> identity.put("properties", v));
-      return Optional.of(jar.withKind(kind, identity, start));
+      Optional<ZipListing> jar =
+          told.isEmpty() ? Optional.empty() : file.zip(findings).filter(JarInspector::isJar);
+      return jar.isEmpty()
+          ? Optional.empty()
+          : Optional.of(
+              inspector.added(told.get(), JarInspector.inspect(kind, file, jar.get(), findings)));
     } catch (MalformedException e) {
-      // something else with a jar behind it
+      // a program of somebody else's
       return Optional.empty();
     }
+  }
+
+  private Inspection added(byte[] told, Inspection jar) throws IOException {
+    Map<String, String> start = new LinkedHashMap<>(jar.start());
+    start.put("program", program());
+    told(told, start);
+    icons(start);
+    Map<String, String> identity = new LinkedHashMap<>(jar.identity());
+    version().ifPresent(v -> identity.put("properties", v));
+    return jar.withKind(jar.kind(), identity, start);
   }
 
   private Optional<byte[]> data(int type) throws IOException {

@@ -12,10 +12,9 @@ import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
-import zugabe.core.jar.JarInspector;
+import zugabe.core.jar.JarChoice;
 import zugabe.core.jar.JarManifest;
 import zugabe.core.jar.JarPlan;
-import zugabe.core.jar.JarStyle;
 import zugabe.core.jar.ProgramJar;
 import zugabe.core.jar.StartNeeds;
 import zugabe.core.jar.Travel;
@@ -42,7 +41,6 @@ import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
 import zugabe.formats.icon.Icon;
 import zugabe.formats.icon.Pixels;
-import zugabe.formats.zip.ZipListing;
 
 /** Programs for Windows that carry a jar and find a Java runtime for it. */
 public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
@@ -87,50 +85,35 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     if (!file.endsWith(ENDING)) {
       by.wrongEnding(said, ENDING, ".");
     }
-    Optional<Resolving.Named> named = by.program(keys.choice());
-    Optional<String> group = by.group(keys.choice(), named);
-    if (group.isEmpty()) {
-      return Optional.empty();
-    }
-    Materials materials = by.materials(group.get(), false);
     Travel travel = keys.libraries().value() == Keys.Inside.NESTED ? Travel.NESTED : Travel.MERGED;
-    JarStyle style = keys.jar().style(travel, materials, by);
-    Optional<Program> program =
-        by.start(
-            named,
-            materials,
-            style.manifest().flatMap(m -> m.mainClass()),
-            said.where(),
-            keys.choice().materials().isEmpty());
-    if (program.isEmpty() || !isStartable(program.get(), said.where(), by.findings())) {
-      if (program.isEmpty()) {
-        unstartable(said.where(), "No program was found for it.", by.findings());
-      }
+    Optional<JarChoice> chosen = JarChoice.of(keys.choice(), keys.jar(), travel, said.where(), by);
+    if (chosen.isEmpty() || !isStartable(chosen.get().program(), said.where(), by.findings())) {
       return Optional.empty();
     }
+    Program program = chosen.get().program().orElseThrow();
+    Materials materials = chosen.get().materials();
     Looks looks = keys.looks();
     LauncherDeliverable.Appearance appearance =
         new LauncherDeliverable.Appearance(
             looks.icon().isPresent() ? by.file(looks.icon().get()) : by.icon(),
             looks.opening().flatMap(o -> by.file(o.picture())),
             looks);
-    String base = named.isPresent() ? program.get().name() : by.app().shortName();
     LauncherDeliverable own =
         new LauncherDeliverable(
             file,
-            base,
+            chosen.get().base(by.app()),
             keys.platform().value(),
-            Surfaces.isWindow(program.get(), materials, by.findings()),
+            Surfaces.isWindow(program, materials, by.findings()),
             keys.running(),
             appearance,
-            style);
+            chosen.get().style());
     return Optional.of(
         by.planned(
             said,
             NAME,
             List.of(
                 new Part(
-                    program,
+                    Optional.of(program),
                     materials,
                     Use.LOADED,
                     List.of("windows-" + keys.platform().value().cpu()),
@@ -140,24 +123,23 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
             own));
   }
 
-  private static boolean isStartable(Program program, Where where, Findings findings) {
-    if (!program.isJava()) {
-      unstartable(where, "\"" + program.name() + "\" isn't a program in Java.", findings);
-      return false;
+  private static boolean isStartable(Optional<Program> program, Where where, Findings findings) {
+    String why =
+        program.isEmpty()
+            ? "No program was found for it."
+            : !program.get().isJava()
+                ? "\"" + program.get().name() + "\" isn't a program in Java."
+                : program.get().modules().isPresent()
+                    ? "\"" + program.get().name() + "\" starts from the module path."
+                    : "";
+    if (!why.isEmpty()) {
+      findings.add(
+          LauncherCode.Z5101,
+          where,
+          why,
+          "Name a program with main: by program:, or make an archive, which has start scripts.");
     }
-    if (program.modules().isPresent()) {
-      unstartable(where, "\"" + program.name() + "\" starts from the module path.", findings);
-      return false;
-    }
-    return true;
-  }
-
-  private static void unstartable(Where where, String what, Findings findings) {
-    findings.add(
-        LauncherCode.Z5101,
-        where,
-        what,
-        "Name a program with main: by program:, or make an archive, which has start scripts.");
+    return why.isEmpty();
   }
 
   @Override
@@ -174,7 +156,6 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
           "A number of the version " + d.app().version() + " is larger than 65535.",
           "Write app.version with up to four numbers of 0 to 65535.");
     }
-    languages(own, d.where(), findings);
     Optional<Pixels> icon = pixels(own.appearance().icon(), d.where(), findings);
     icon.ifPresent(p -> look(p, own.appearance().icon().orElseThrow(), d.where(), findings));
     if (own.appearance().icon().isEmpty()) {
@@ -204,18 +185,6 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
         needs,
         icon.map(Icon::of),
         pixels(own.appearance().opening(), d.where(), findings));
-  }
-
-  private static void languages(LauncherDeliverable own, Where where, Findings findings) {
-    for (String language : own.appearance().looks().properties().keySet()) {
-      if (!Properties.isLanguage(language)) {
-        findings.add(
-            LauncherCode.Z5101,
-            where.at("properties"),
-            "Properties can't be in \"" + language + "\".",
-            "Write a language that Windows has a page in, such as en, de or fr.");
-      }
-    }
   }
 
   private static Optional<Pixels> pixels(Optional<FileContent> file, Where where, Findings findings)
@@ -267,11 +236,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
 
   @Override
   public Optional<Inspection> inspect(Opened file, Findings findings) throws IOException {
-    Optional<ZipListing> listing = file.zip(findings).filter(JarInspector::isJar);
-    return listing.isEmpty()
-        ? Optional.empty()
-        : LauncherInspector.inspect(
-            NAME, file, JarInspector.inspect(NAME, file, listing.get(), new Findings()));
+    return LauncherInspector.inspect(NAME, file, findings);
   }
 
   @Override

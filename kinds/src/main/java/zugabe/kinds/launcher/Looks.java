@@ -61,7 +61,8 @@ record Looks(
       Field.optional(
           "properties",
           new MapShape<>(
-              new MapShape<>(TextShape.any(), String.join("|", Properties.NAMES)), LANGUAGE),
+              new MapShape<>(TextShape.any(), String.join("|", Properties.NAMES)),
+              String.join("|", Properties.languages())),
           "Strings of the page of properties, by language: FileDescription, LegalCopyright and so on.");
   static final Field<Located<Level>> LEVEL =
       Field.optional(

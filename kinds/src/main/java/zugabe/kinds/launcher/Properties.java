@@ -56,9 +56,9 @@ final class Properties {
 
   private Properties() {}
 
-  /** Whether strings can be in a language. */
-  static boolean isLanguage(String code) {
-    return LANGUAGES.containsKey(code);
+  /** Languages that strings can be in. */
+  static List<String> languages() {
+    return LANGUAGES.keySet().stream().sorted().toList();
   }
 
   /**

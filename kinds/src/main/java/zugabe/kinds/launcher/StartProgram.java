@@ -79,7 +79,6 @@ final class StartProgram {
       data.put("bits", own.target() == Keys.Target.WINDOWS_X64 ? 64 : 32);
     }
     own.running().places().forEach(p -> data.put("seek", p.replace('/', '\\')));
-    data.put("path", ".");
     needs.options().forEach(o -> data.put("option", o.value()));
     folder(data, program);
     needs.arguments().forEach(a -> data.put("argument", a.value()));

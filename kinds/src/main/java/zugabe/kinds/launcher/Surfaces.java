@@ -42,17 +42,19 @@ final class Surfaces {
   /** The first of its own classes that does. */
   private static Optional<String> opensWindows(Materials materials) throws IOException {
     for (OwnFile own : materials.own()) {
-      if (own.path().endsWith(".class") && own.link().isEmpty()) {
-        try (InputStream in = own.file().open()) {
-          if (ClassSketch.decode(in.readAllBytes()).hints().contains(ClassSketch.Hint.WINDOW)) {
-            return Optional.of(own.path());
-          }
-        } catch (UnreadableClassException e) {
-          // told elsewhere
-          Thread.onSpinWait();
-        }
+      if (own.path().endsWith(".class") && own.link().isEmpty() && opensWindows(own)) {
+        return Optional.of(own.path());
       }
     }
     return Optional.empty();
+  }
+
+  private static boolean opensWindows(OwnFile own) throws IOException {
+    try (InputStream in = own.file().open()) {
+      return ClassSketch.decode(in.readAllBytes()).hints().contains(ClassSketch.Hint.WINDOW);
+    } catch (UnreadableClassException e) {
+      // told elsewhere
+      return false;
+    }
   }
 }
