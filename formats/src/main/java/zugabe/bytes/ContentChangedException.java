@@ -9,6 +9,9 @@ import java.io.IOException;
 public final class ContentChangedException extends IOException {
   private static final long serialVersionUID = 1;
 
+  /** Of an entry that was to travel packed. */
+  public static final String PACKED = "its packed bytes are no longer those that were checked";
+
   /** The file or entry that changed, as the user knows it. */
   private final String what;
 

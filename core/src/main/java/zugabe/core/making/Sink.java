@@ -9,6 +9,7 @@ import java.util.Deque;
 import java.util.HexFormat;
 import java.util.IdentityHashMap;
 import java.util.zip.CRC32;
+import zugabe.bytes.Access;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
 
@@ -24,8 +25,10 @@ final class Sink implements Closeable {
   private final RangeDigest whole = RangeDigest.of("SHA-256");
   private final DigestFollower digest;
   private final boolean digested;
-  private final byte[] buffer = new byte[BUFFER_BYTES];
-  private int filled;
+
+  /** Outside the heap: the system reads and writes it in place. */
+  private final ByteBuffer buffer = ByteBuffer.allocateDirect(BUFFER_BYTES);
+
   private long flushed;
 
   /** Heads of payloads, one within another. */
@@ -57,19 +60,35 @@ final class Sink implements Closeable {
   }
 
   long position() {
-    return flushed + filled;
+    return flushed + buffer.position();
   }
 
   void write(byte[] bytes, int offset, int length) throws IOException {
     int at = offset;
     int left = length;
     while (left > 0) {
-      int count = Math.min(left, buffer.length - filled);
-      System.arraycopy(bytes, at, buffer, filled, count);
-      filled += count;
+      int count = Math.min(left, buffer.remaining());
+      buffer.put(bytes, at, count);
       at += count;
       left -= count;
-      if (filled == buffer.length) {
+      if (!buffer.hasRemaining()) {
+        flush();
+      }
+    }
+  }
+
+  /** Copies all of {@code from}, on the shortest way; returns the count and adds to the CRC-32. */
+  long copy(Access from, CRC32 crc) throws IOException {
+    long done = 0;
+    while (true) {
+      int start = buffer.position();
+      int got = from.read(done, buffer);
+      if (got < 0) {
+        return done;
+      }
+      crc.update(buffer.duplicate().flip().position(start));
+      done += got;
+      if (!buffer.hasRemaining()) {
         flush();
       }
     }
@@ -197,12 +216,13 @@ final class Sink implements Closeable {
   }
 
   private void flush() throws IOException {
+    int filled = buffer.position();
     if (filled == 0) {
       return;
     }
-    writeFully(ByteBuffer.wrap(buffer, 0, filled), flushed);
+    writeFully(buffer.flip(), flushed);
+    buffer.clear();
     flushed += filled;
-    filled = 0;
     tellFinal();
   }
 

@@ -9,9 +9,12 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.concurrent.Future;
 import java.util.zip.CRC32;
+import zugabe.bytes.Access;
+import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
+import zugabe.bytes.RangeContent;
 import zugabe.bytes.Segment;
 import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
@@ -221,17 +224,28 @@ final class Spool {
     sink.write(c.header().encode(position()));
     CRC32 crc = new CRC32();
     long count = 0;
-    byte[] buffer = new byte[(int) Math.min(1 << 16, Math.max(1, c.content().size()))];
-    try (InputStream in = c.content().open()) {
+    if (c.content() instanceof RangeContent range) {
+      try (Access access = range.access()) {
+        count = sink.copy(access, crc);
+      }
+    } else {
+      count = streamed(c.content(), crc);
+    }
+    if (count != c.content().size() || crc.getValue() != c.crc32()) {
+      throw new ContentChangedException(c.label(), ContentChangedException.PACKED);
+    }
+  }
+
+  private long streamed(Content content, CRC32 crc) throws IOException {
+    long count = 0;
+    byte[] buffer = new byte[(int) Math.min(1 << 16, Math.max(1, content.size()))];
+    try (InputStream in = content.open()) {
       for (int got = in.read(buffer); got >= 0; got = in.read(buffer)) {
         crc.update(buffer, 0, got);
         sink.write(buffer, 0, got);
         count += got;
       }
     }
-    if (count != c.content().size() || crc.getValue() != c.crc32()) {
-      throw new ContentChangedException(
-          c.label(), "its packed bytes are no longer those that were checked");
-    }
+    return count;
   }
 }

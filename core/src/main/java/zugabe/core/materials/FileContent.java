@@ -190,6 +190,11 @@ public final class FileContent implements Content {
     }
 
     @Override
+    public int read(long position, ByteBuffer into) throws IOException {
+      return channel.read(into, position);
+    }
+
+    @Override
     public void close() throws IOException {
       if (own) {
         channel.close();

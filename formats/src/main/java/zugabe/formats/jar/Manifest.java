@@ -140,7 +140,9 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
     int at = 0;
     int bytes = 0;
     while (at < text.length()) {
-      int point = text.codePointAt(at);
+      char c = text.charAt(at);
+      // most are, and signed jars have hundreds of thousands of lines
+      int point = c < 0x80 ? c : text.codePointAt(at);
       bytes += point < 0x80 ? 1 : point < 0x800 ? 2 : point < 0x10000 ? 3 : 4;
       if (bytes > room) {
         return at;

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.time.Instant;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
+import zugabe.bytes.RangeContent;
 
 /**
  * An entry as an archive's central directory lists it.
@@ -73,25 +74,12 @@ public record ZipEntry(
 
   /** The packed bytes, as they lie in the archive. */
   public Content raw() {
-    return new RawContent(archive, place.data(), packedSize());
+    return new RangeContent(archive, place.data(), packedSize());
   }
 
   /** The content, unpacked; the stream fails at its end when size or CRC aren't those claimed. */
   public InputStream open() throws IOException {
     Access access = archive.access();
     return new EntryStream(this, access, access.stream(place.data(), packedSize()));
-  }
-
-  private record RawContent(Content archive, long offset, long size) implements Content {
-    @Override
-    public InputStream open() throws IOException {
-      Access access = archive.access();
-      return new ClosingStream(access.stream(offset, size), access);
-    }
-
-    @Override
-    public Access access() {
-      throw new UnsupportedOperationException("packed bytes are only streamed");
-    }
   }
 }

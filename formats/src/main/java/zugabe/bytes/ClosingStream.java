@@ -1,9 +1,8 @@
-package zugabe.formats.zip;
+package zugabe.bytes;
 
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import zugabe.bytes.Access;
 
 /** A stream that closes the access it reads from. */
 final class ClosingStream extends FilterInputStream {
