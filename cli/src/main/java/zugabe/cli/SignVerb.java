@@ -10,6 +10,7 @@ import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Signatures;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
+import zugabe.core.sign.Described;
 import zugabe.core.sign.FileSigning;
 import zugabe.core.sign.SignedBy;
 
@@ -20,6 +21,8 @@ final class SignVerb implements Verb {
   private static final String REPLACE = "--replace";
   private static final String ADD = "--add";
   private static final String TO = "--to";
+  private static final String DESCRIPTION = "--description";
+  private static final String ADDRESS = "--address";
   private static final String TIMESTAMP = "--timestamp";
   private static final String DIGEST_OUT = "--digest-out";
   private static final String SIGNATURE_IN = "--signature-in";
@@ -35,11 +38,12 @@ final class SignVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Signs a file that somebody else built: a jar in itself, anything else by a signature beside it (.asc by an OpenPGP key, else .p7s).",
+            "Signs a file that somebody else built: a jar, program, cabinet or script of PowerShell in itself, anything else by a signature beside it (.asc by an OpenPGP key, else .p7s).",
             "zugabe sign other.jar --key release",
+            "zugabe sign setup.exe --key windows --description \"Harbour Desk\"",
             "zugabe sign SHA256SUMS --key packages");
     spec.addOption(KeyOptions.value(KEY, "NAME", "The key's name in the recipe."));
-    spec.addOption(Options.flag(BESIDE, "", "Write the signature beside a jar, too."));
+    spec.addOption(Options.flag(BESIDE, "", "Write the signature beside it, whatever it is."));
     spec.addOption(Options.flag(REPLACE, "", "Replace signatures that are in it."));
     spec.addOption(Options.flag(ADD, "", "Add to signatures that are in it."));
     spec.addOption(
@@ -51,6 +55,13 @@ final class SignVerb implements Verb {
             String.class,
             "ADDRESS",
             "Timestamp authority (RFC 3161); several are asked in order. Default: those of the key."));
+    spec.addOption(
+        KeyOptions.value(
+            DESCRIPTION,
+            "TEXT",
+            "What Windows calls a program when it asks whether it may run it."));
+    spec.addOption(
+        KeyOptions.value(ADDRESS, "ADDRESS", "Where more is to be known of that program."));
     spec.addOption(
         KeyOptions.file(
             DIGEST_OUT,
@@ -82,7 +93,8 @@ final class SignVerb implements Verb {
       Signatures.Signing how =
           new Signatures.Signing(
               key,
-              new FileSigning.Manner(given.flag(BESIDE), given.flag(REPLACE), given.flag(ADD)),
+              new FileSigning.Manner(
+                  given.flag(BESIDE), given.flag(REPLACE), given.flag(ADD), described(given)),
               given.<Path>value(TO),
               given.<List<String>>value(TIMESTAMP).orElse(List.of()),
               new Signatures.Steps(
@@ -113,6 +125,14 @@ final class SignVerb implements Verb {
             }
           });
     }
+  }
+
+  private static Described described(Given given) {
+    String address = given.<String>value(ADDRESS).orElse("");
+    if (!address.chars().allMatch(c -> c > ' ' && c < 0x7F)) {
+      throw given.wrong(ADDRESS + " is an address such as https://example.org, in ASCII");
+    }
+    return new Described(given.<String>value(DESCRIPTION).orElse(""), address);
   }
 
   private static Optional<Instant> signedAt(Given given) {

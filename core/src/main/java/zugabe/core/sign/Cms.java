@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.bouncycastle.asn1.ASN1Encoding;
+import org.bouncycastle.asn1.ASN1ObjectIdentifier;
 import org.bouncycastle.asn1.cms.Attribute;
 import org.bouncycastle.asn1.cms.AttributeTable;
 import org.bouncycastle.asn1.cms.CMSAttributes;
@@ -58,7 +59,8 @@ final class Cms {
               .build(new Signatory(key).forLibrary(), key.certificate()));
       signed.addCertificates(new JcaCertStore(key.chain()));
       CMSSignedData made = signed.generate(content, false);
-      return stamped(made, stamping).getEncoded(ASN1Encoding.DER);
+      return stamped(made, stamping, PKCSObjectIdentifiers.id_aa_signatureTimeStampToken)
+          .getEncoded(ASN1Encoding.DER);
     } catch (UncheckedIOException e) {
       // the library's interface knows no other way for what a key says
       throw e.getCause();
@@ -71,8 +73,13 @@ final class Cms {
     return sign(new CMSProcessableByteArray(content), key, false, stamping);
   }
 
-  /** With a timestamp over the signature (RFC 3161, appendix A). */
-  private static CMSSignedData stamped(CMSSignedData signed, Stamping stamping) throws IOException {
+  /**
+   * With a timestamp over the signature (RFC 3161, appendix A).
+   *
+   * @param type of the attribute that holds it
+   */
+  static CMSSignedData stamped(CMSSignedData signed, Stamping stamping, ASN1ObjectIdentifier type)
+      throws IOException {
     if (!stamping.isWanted()) {
       return signed;
     }
@@ -83,10 +90,7 @@ final class Cms {
         throw new Stamping.NoneException();
       }
       AttributeTable unsigned =
-          new AttributeTable(
-              new Attribute(
-                  PKCSObjectIdentifiers.id_aa_signatureTimeStampToken,
-                  new org.bouncycastle.asn1.DERSet(token.get())));
+          new AttributeTable(new Attribute(type, new org.bouncycastle.asn1.DERSet(token.get())));
       signers.add(SignerInformation.replaceUnsignedAttributes(signer, unsigned));
     }
     return CMSSignedData.replaceSigners(signed, new SignerInformationStore(signers));

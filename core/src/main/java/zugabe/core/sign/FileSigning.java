@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
+import zugabe.bytes.MalformedException;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.keys.Hand;
@@ -22,6 +23,9 @@ public final class FileSigning {
   private final Workers workers;
   private final Findings findings;
   private Optional<JarRewriting> jar = Optional.empty();
+  private Optional<CodeFile> code = Optional.empty();
+  private Described described = Described.NOTHING;
+  private Already already = Already.REFUSED;
 
   /**
    * What was made.
@@ -41,22 +45,37 @@ public final class FileSigning {
   }
 
   /** How it is signed. */
-  public record Manner(boolean beside, boolean replace, boolean add) {}
+  public record Manner(boolean beside, boolean replace, boolean add, Described described) {}
 
   /** Starts with what needs no key; it goes on while one is opened. */
   public FileSigning begin(Manner manner) throws IOException {
-    Optional<ZipListing> listing = manner.beside() ? Optional.empty() : jar(content);
-    JarRewriting.Already already =
-        manner.replace()
-            ? JarRewriting.Already.REPLACED
-            : manner.add() ? JarRewriting.Already.KEPT : JarRewriting.Already.REFUSED;
+    already = manner.replace() ? Already.REPLACED : manner.add() ? Already.KEPT : Already.REFUSED;
+    described = manner.described();
+    if (!manner.beside()) {
+      try {
+        code = CodeFile.of(file, content);
+      } catch (MalformedException e) {
+        damaged(file, e, findings);
+        return this;
+      }
+    }
+    Optional<ZipListing> listing =
+        manner.beside() || code.isPresent() ? Optional.empty() : jar(content);
     jar = listing.map(l -> new JarRewriting(file, l, already, workers, findings).begin());
     return this;
   }
 
   /** Signs what was begun; empty when it can't be, which is in the findings. */
   public Optional<Made> with(SigningKey key, Stamping stamping) throws IOException {
+    if (findings.hasErrors()) {
+      return Optional.empty();
+    }
     try {
+      if (code.isPresent() && key instanceof X509Key x509) {
+        return new CodeSigning(file, code.get(), already, findings)
+            .signed(x509, stamping, described)
+            .map(l -> new Made(l, "", SignedBy.of(key, SignedBy.IN_CODE, stamping.isWanted())));
+      }
       if (jar.isPresent() && key instanceof X509Key x509) {
         return jar.get()
             .signed(x509, stamping)
@@ -84,6 +103,15 @@ public final class FileSigning {
       noSignature(key, e, Where.file(file), findings);
       return Optional.empty();
     }
+  }
+
+  /** Tells that a program, cabinet or script can't be read. */
+  static void damaged(String file, MalformedException why, Findings findings) {
+    findings.add(
+        SignCode.Z0209,
+        Where.file(file),
+        "It is damaged: " + why.getMessage() + ".",
+        "Make it anew.");
   }
 
   /** Tells that a key didn't sign. */

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import zugabe.bytes.Content;
+import zugabe.bytes.MalformedException;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.work.Workers;
@@ -41,6 +42,10 @@ public final class FileVerification {
   /** What is to be said of a file. */
   public Verdict of(String file, Content content, List<Signature> beside) throws IOException {
     SignerCheck check = new SignerCheck(trust, now, findings);
+    Optional<CodeFile> code = beside.isEmpty() ? code(file, content) : Optional.empty();
+    if (code.isPresent()) {
+      return new CodeVerification(file, code.get(), check, findings).run();
+    }
     Optional<ZipListing> jar = FileSigning.jar(content);
     if (beside.isEmpty() && jar.isPresent()) {
       return new JarVerification(file, jar.get(), check, workers, findings).run();
@@ -69,6 +74,16 @@ public final class FileVerification {
       signers.addAll(good);
     }
     return new Verdict(file, form, whole, signers);
+  }
+
+  /** A damaged one is told, and has no signature that could be found. */
+  private Optional<CodeFile> code(String file, Content content) throws IOException {
+    try {
+      return CodeFile.of(file, content);
+    } catch (MalformedException e) {
+      FileSigning.damaged(file, e, findings);
+      return Optional.empty();
+    }
   }
 
   private static byte[] bytes(Content content) throws IOException {

@@ -42,13 +42,6 @@ final class JarRewriting {
   private final Scans scans = new Scans();
   private Optional<Workers.Started<Seen>> looking = Optional.empty();
 
-  /** What becomes of signatures that are there. */
-  enum Already {
-    REFUSED,
-    REPLACED,
-    KEPT
-  }
-
   JarRewriting(
       String file, ZipListing listing, Already already, Workers workers, Findings findings) {
     this.file = file;

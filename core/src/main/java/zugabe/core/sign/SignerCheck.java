@@ -52,20 +52,28 @@ final class SignerCheck {
     this.findings = findings;
   }
 
+  /** The same, with other findings. */
+  SignerCheck with(Findings other) {
+    return new SignerCheck(trust, now, other);
+  }
+
+  /** Who signed what is in signed data itself; empty when the signature isn't good. */
+  List<Verdict.Signer> verify(CMSSignedData signed, Where where) throws IOException {
+    return UnreadableException.guard(() -> all(signed, where));
+  }
+
   /** Who signed; empty when the signature isn't good. */
   List<Verdict.Signer> verify(CMSTypedData content, byte[] block, Where where) throws IOException {
     try {
-      return UnreadableException.guard(() -> all(content, block, where));
+      return UnreadableException.guard(() -> all(new CMSSignedData(content, block), where));
     } catch (CMSException | UnreadableException e) {
       damaged(where, "it isn't signed data of RFC 5652", findings);
       return List.of();
     }
   }
 
-  private List<Verdict.Signer> all(CMSTypedData content, byte[] block, Where where)
-      throws IOException, CMSException {
+  private List<Verdict.Signer> all(CMSSignedData signed, Where where) throws IOException {
     List<Verdict.Signer> signers = new ArrayList<>();
-    CMSSignedData signed = new CMSSignedData(content, block);
     if (signed.getSignerInfos().size() == 0) {
       damaged(where, "nobody signed it", findings);
     }
@@ -224,9 +232,13 @@ final class SignerCheck {
       weak = "The signer's key is EC of " + bits + " bits";
     }
     if (!weak.isEmpty()) {
-      findings.add(
-          SignCode.Z0205, where, weak + ".", "Ask for one that is signed with a current key.");
+      weak(where, weak, findings);
     }
     return weak.isEmpty();
+  }
+
+  static void weak(Where where, String why, Findings findings) {
+    findings.add(
+        SignCode.Z0205, where, why + ".", "Ask for one that is signed with a current key.");
   }
 }

@@ -76,8 +76,11 @@ record Timestamp(Instant time, List<X509Certificate> chain) {
    */
   static Optional<Timestamp> of(SignerInformation signer) throws TSPException, IOException {
     AttributeTable unsigned = signer.getUnsignedAttributes();
-    Attribute attribute =
-        unsigned == null ? null : unsigned.get(PKCSObjectIdentifiers.id_aa_signatureTimeStampToken);
+    if (unsigned == null) {
+      return Optional.empty();
+    }
+    Attribute own = unsigned.get(PKCSObjectIdentifiers.id_aa_signatureTimeStampToken);
+    Attribute attribute = own == null ? unsigned.get(CodeSignature.STAMP) : own;
     if (attribute == null) {
       return Optional.empty();
     }

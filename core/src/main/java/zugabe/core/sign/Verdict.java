@@ -7,7 +7,7 @@ import java.util.Optional;
 /**
  * What a verification found. What is wrong is in the findings.
  *
- * @param form of the signature: {@code in-jar}, {@code CMS} or {@code OpenPGP}
+ * @param form of the signature: {@code in-jar}, {@code in-code}, {@code CMS} or {@code OpenPGP}
  * @param whole whether it is what was signed
  */
 public record Verdict(String file, String form, boolean whole, List<Signer> signers) {
