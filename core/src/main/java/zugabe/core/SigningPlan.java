@@ -26,6 +26,7 @@ import zugabe.core.plan.Part;
 import zugabe.core.plan.Planned;
 import zugabe.core.recipe.KeySpec;
 import zugabe.core.sign.FileSigning;
+import zugabe.core.sign.SignCode;
 import zugabe.core.sign.SignatureForm;
 import zugabe.core.sign.Stamping;
 import zugabe.formats.classfile.ClassFacts;
@@ -93,16 +94,19 @@ final class SigningPlan {
       Located<String> sign = checked.plan().signs().get(d.name());
       if (sign != null) {
         List<SignatureForm> forms = kinds.of(d.kind()).signatures();
-        Optional<Signers.Signer> signer = signer(sign, forms.contains(SignatureForm.IN_JAR));
+        Optional<Signers.Signer> signer = signer(sign, forms.get(0));
         signer.ifPresent(s -> signers.put(d.name(), s));
-        if (signer.isPresent() && signer.get().inJar()) {
+        if (signer.isPresent() && signer.get().form() == SignatureForm.IN_JAR) {
           readers(signer.get().key(), sign, d);
+        }
+        if (signer.isPresent() && signer.get().form() == SignatureForm.IN_CODE) {
+          system(signer.get().key(), sign, d);
         }
       }
     }
     Optional<Signers.Signer> sums =
         checked.handover().sign().isPresent()
-            ? signer(checked.handover().sign().get(), false)
+            ? signer(checked.handover().sign().get(), SignatureForm.BESIDE)
             : Optional.empty();
     return new Signers(signers, sums);
   }
@@ -119,6 +123,18 @@ final class SigningPlan {
     }
   }
 
+  /** Windows tells of none but signatures by keys that it knows. */
+  private void system(SigningKey key, Located<String> sign, Planned d) {
+    String why = KeyJudge.uses(key).get(SignatureForm.IN_CODE.use());
+    if (why.contains("verify")) {
+      findings.add(
+          SignCode.Z0209,
+          sign.where(),
+          "The key \"" + key.name() + "\" can't sign " + d.name() + ": " + why + ".",
+          "Sign it with a key that zugabe key new --for windows makes.");
+    }
+  }
+
   /** The oldest Java that a deliverable is for: its programs', else its classes'. */
   private static int lowestJava(Planned d) throws IOException {
     int lowest = Integer.MAX_VALUE;
@@ -130,7 +146,8 @@ final class SigningPlan {
     return lowest;
   }
 
-  private Optional<Signers.Signer> signer(Located<String> name, boolean jar) throws IOException {
+  private Optional<Signers.Signer> signer(Located<String> name, SignatureForm form)
+      throws IOException {
     Optional<SigningKey> key = ring.open(name.value(), name.where(), findings);
     if (key.isEmpty()) {
       return Optional.empty();
@@ -142,6 +159,7 @@ final class SigningPlan {
         new Stamping(authorities, ANSWER_MILLIS, clock, spec.store().where(), findings);
     FileSigning.unstamped(key.get(), stamping, spec.store().where(), findings);
     return Optional.of(
-        new Signers.Signer(key.get(), jar && key.get() instanceof X509Key, stamping));
+        new Signers.Signer(
+            key.get(), key.get() instanceof X509Key ? form : SignatureForm.BESIDE, stamping));
   }
 }

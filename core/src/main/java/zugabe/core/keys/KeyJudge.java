@@ -18,6 +18,9 @@ public final class KeyJudge {
   /** Signatures in jars. */
   public static final String JARS = "jars";
 
+  /** Signatures in programs. */
+  public static final String PROGRAMS = "Windows programs";
+
   /** Signatures beside files. */
   public static final String FILES = "files beside them";
 
@@ -124,7 +127,7 @@ public final class KeyJudge {
             : shortLived ? "stores want it valid after " + ANDROID_UNTIL : "");
     boolean self = ((X509Key) key).isSelfSigned();
     uses.put(
-        "Windows programs",
+        PROGRAMS,
         ed
             ? "Windows doesn't verify Ed25519"
             : self ? "only machines that were told to trust it show its name" : "");

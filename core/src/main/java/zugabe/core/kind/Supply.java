@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
+import zugabe.core.sign.Described;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 
@@ -13,16 +14,41 @@ import zugabe.core.tree.InstallTree;
  *
  * @param deliverables other deliverables' files, by the deliverable's name
  * @param parts the deliverable's own parts, by their file name
- * @param signer of what is signed in itself; empty for what isn't
+ * @param signer of a jar that is signed in itself; empty for what isn't
+ * @param code signer of a program; empty for what isn't signed
  */
 public record Supply(
-    Map<String, List<File>> deliverables, Map<String, Content> parts, Optional<Signer> signer) {
+    Map<String, List<File>> deliverables,
+    Map<String, Content> parts,
+    Optional<Signer> signer,
+    Optional<CodeSigner> code) {
   /** What there is when nothing is held. */
-  public static final Supply NOTHING = new Supply(Map.of(), Map.of(), Optional.empty());
+  public static final Supply NOTHING = of(Map.of(), Map.of());
+
+  /** With nobody who signs. */
+  public static Supply of(Map<String, List<File>> deliverables, Map<String, Content> parts) {
+    return new Supply(deliverables, parts, Optional.empty(), Optional.empty());
+  }
 
   /** Adds to a tree what signs it. */
   public interface Signer {
     InstallTree sign(InstallTree tree) throws IOException;
+  }
+
+  /** Signs programs for Windows. */
+  public interface CodeSigner {
+    /** Of the digest, in the runtime's words. */
+    String algorithm();
+
+    /** Bytes of the table of signatures, whatever is signed. */
+    int tableLength();
+
+    /**
+     * That table.
+     *
+     * @param digest of the program
+     */
+    byte[] table(byte[] digest, Described described) throws IOException;
   }
 
   /** The tree of a jar, signed if it is to be. */
@@ -30,9 +56,9 @@ public record Supply(
     return signer.isPresent() ? signer.get().sign(tree) : tree;
   }
 
-  /** The same with another signer. */
-  public Supply with(Optional<Signer> other) {
-    return new Supply(deliverables, parts, other);
+  /** The same with others who sign. */
+  public Supply with(Optional<Signer> other, Optional<CodeSigner> ofCode) {
+    return new Supply(deliverables, parts, other, ofCode);
   }
 
   /**

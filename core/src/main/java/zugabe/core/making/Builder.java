@@ -134,10 +134,9 @@ public final class Builder {
       for (Ready d : ready) {
         if (!isSelfContained(d, needed)) {
           supply =
-              new Supply(
+              Supply.of(
                   supply.deliverables(),
-                  parts.make(folder, d.planned().name(), needed.get(d.planned().name())),
-                  Optional.empty());
+                  parts.make(folder, d.planned().name(), needed.get(d.planned().name())));
           assemble(d, names, folder);
           if (overwritesMaterial(folder)) {
             return Optional.empty();
@@ -186,7 +185,10 @@ public final class Builder {
 
   private void assemble(Ready d, List<String> names, OutputFolder folder) throws IOException {
     Optional<Signers.Signer> signer = order.signers().of(d.planned().name());
-    List<Output> made = d.assemble(supply.with(signer.flatMap(s -> s.inside(workers))));
+    List<Output> made =
+        d.assemble(
+            supply.with(
+                signer.flatMap(s -> s.inside(workers)), signer.flatMap(Signers.Signer::ofCode)));
     List<Output> files = new ArrayList<>(made);
     String ending = signer.map(Signers.Signer::ending).orElse("");
     for (Output o : ending.isEmpty() ? List.<Output>of() : made) {
@@ -275,7 +277,7 @@ public final class Builder {
       }
       Map<String, List<Supply.File>> all = new LinkedHashMap<>(supply.deliverables());
       all.put(d.name(), finished);
-      supply = new Supply(all, Map.of(), Optional.empty());
+      supply = Supply.of(all, Map.of());
       return made;
     } finally {
       release(d);

@@ -13,6 +13,9 @@ import zugabe.core.keys.SigningKey;
 import zugabe.core.keys.X509Key;
 import zugabe.core.kind.Supply;
 import zugabe.core.sign.Beside;
+import zugabe.core.sign.Described;
+import zugabe.core.sign.ProgramSignature;
+import zugabe.core.sign.SignatureForm;
 import zugabe.core.sign.SignedBy;
 import zugabe.core.sign.SignedTree;
 import zugabe.core.sign.Stamping;
@@ -31,18 +34,24 @@ public record Signers(Map<String, Signer> deliverables, Optional<Signer> sums) {
   /**
    * A key, and how it is used.
    *
-   * @param inJar whether it signs in the file itself
+   * @param form where the signature is
    */
-  public record Signer(SigningKey key, boolean inJar, Stamping stamping) {
+  public record Signer(SigningKey key, SignatureForm form, Stamping stamping) {
     Optional<Supply.Signer> inside(Workers workers) {
-      return inJar
+      return form == SignatureForm.IN_JAR
           ? Optional.of(tree -> SignedTree.of(tree, (X509Key) key, stamping, workers))
+          : Optional.empty();
+    }
+
+    Optional<Supply.CodeSigner> ofCode() {
+      return form == SignatureForm.IN_CODE
+          ? Optional.of(new OfCode(new ProgramSignature((X509Key) key, stamping)))
           : Optional.empty();
     }
 
     /** Ending of the signature beside a file; empty for one in it. */
     String ending() {
-      return inJar ? "" : Beside.ending(key);
+      return form == SignatureForm.BESIDE ? Beside.ending(key) : "";
     }
 
     byte[] sign(Content content) throws IOException {
@@ -50,8 +59,13 @@ public record Signers(Map<String, Signer> deliverables, Optional<Signer> sums) {
     }
 
     SignedBy by() {
-      String form = inJar ? SignedBy.IN_JAR : key instanceof X509Key ? "CMS" : "OpenPGP";
-      return SignedBy.of(key, form, key instanceof X509Key && stamping.isWanted());
+      String word =
+          switch (form) {
+            case IN_JAR -> SignedBy.IN_JAR;
+            case IN_CODE -> SignedBy.IN_CODE;
+            case BESIDE -> key instanceof X509Key ? "CMS" : "OpenPGP";
+          };
+      return SignedBy.of(key, word, key instanceof X509Key && stamping.isWanted());
     }
 
     /** The signature of a file that is finished by the time this is written. */
@@ -73,6 +87,23 @@ public record Signers(Map<String, Signer> deliverables, Optional<Signer> sums) {
               .iterator();
         }
       };
+    }
+  }
+
+  private record OfCode(ProgramSignature signature) implements Supply.CodeSigner {
+    @Override
+    public String algorithm() {
+      return signature.algorithm();
+    }
+
+    @Override
+    public int tableLength() {
+      return signature.tableLength();
+    }
+
+    @Override
+    public byte[] table(byte[] digest, Described described) throws IOException {
+      return signature.table(digest, described);
     }
   }
 

@@ -18,7 +18,8 @@ public record Identity(
     String name,
     String version,
     Optional<String> maker,
-    Optional<String> summary)
+    Optional<String> summary,
+    Optional<String> homepage)
     implements Digested {
   @Override
   public void addTo(PlanDigest digest) {
@@ -28,7 +29,8 @@ public record Identity(
         .text("name", name)
         .text("version", version)
         .text("maker", maker)
-        .text("summary", summary);
+        .text("summary", summary)
+        .text("homepage", homepage);
   }
 
   /** What a file of it is called, without an ending, when the recipe doesn't say. */

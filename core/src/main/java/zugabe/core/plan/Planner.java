@@ -114,7 +114,13 @@ public final class Planner {
     String shortName =
         Regex.replaceAll(id.toLowerCase(Locale.ROOT).strip(), "[^\\p{L}\\p{N}._+-]+", "-");
     return new Identity(
-        app.id(), shortName, app.name(), app.version().value(), app.maker(), app.summary());
+        app.id(),
+        shortName,
+        app.name(),
+        app.version().value(),
+        app.maker(),
+        app.summary(),
+        app.description().homepage());
   }
 
   /**

@@ -74,7 +74,7 @@ final class CodeSignature {
   private CodeSignature() {}
 
   /** Room for a signature and for a second one, in bytes. */
-  static int room(X509Key key, boolean stamped) throws IOException {
+  static int room(X509Key key, boolean stamped) {
     int bytes = SIGNER_BYTES + LEAST_FILLING + (stamped ? STAMP_BYTES : 0);
     for (X509Certificate certificate : key.chain()) {
       bytes += X509Key.encoded(certificate).length;

@@ -6,6 +6,8 @@ import zugabe.core.keys.KeyJudge;
 public enum SignatureForm {
   /** In a jar's {@code META-INF}, by a key with a certificate. */
   IN_JAR(KeyJudge.JARS),
+  /** In a program for Windows, by a key with a certificate. */
+  IN_CODE(KeyJudge.PROGRAMS),
   /** In a file beside it: CMS by a key with a certificate, else OpenPGP. */
   BESIDE(KeyJudge.FILES);
 

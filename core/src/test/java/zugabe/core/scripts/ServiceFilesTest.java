@@ -26,7 +26,8 @@ public final class ServiceFilesTest {
           "Tern & \"Sons\" 100%",
           "1.0",
           Optional.empty(),
-          Optional.of("Watches <birds>"));
+          Optional.of("Watches <birds>"),
+          Optional.empty());
 
   private static Program program(
       String name, Optional<String> user, boolean boot, String... arguments) {

@@ -23,9 +23,37 @@ public final class PeChecksum implements Checksum {
 
   @Override
   public void update(byte[] bytes, int offset, int count) {
-    for (int i = offset; i < offset + count; i++) {
-      update(bytes[i]);
+    int end = offset + count;
+    int at = offset;
+    if (length % 2 != 0 && at < end) {
+      update(bytes[at++]);
     }
+    long words = 0;
+    int from = at;
+    for (; at + 1 < end; at += 2) {
+      words += (bytes[at] & 0xFF) | (bytes[at + 1] & 0xFF) << Byte.SIZE;
+    }
+    sum = folded(sum + words);
+    length += at - from;
+    if (at < end) {
+      update(bytes[at]);
+    }
+  }
+
+  /** The sum of some bytes, from an even place on. */
+  public static long of(byte[] bytes) {
+    PeChecksum sum = new PeChecksum();
+    sum.update(bytes, 0, bytes.length);
+    return sum.getValue();
+  }
+
+  /** What overflows two bytes is added at their end. */
+  public static long folded(long sum) {
+    long folded = sum;
+    while (folded > WORD) {
+      folded = (folded & WORD) + (folded >> 16);
+    }
+    return folded;
   }
 
   /** The sum of what was given so far, without the length of the file. */

@@ -16,9 +16,10 @@ import zugabe.formats.pe.OptionalHeader.DataDirectory;
  *
  * @param bytes the whole file
  * @param checksumAt where the optional header's checksum is, which is zeros
+ * @param directoryAt where the place of signatures stands
  */
 @SuppressWarnings("ArrayRecordComponent") // nobody compares them
-public record ProgramImage(byte[] bytes, int checksumAt) {
+public record ProgramImage(byte[] bytes, int checksumAt, int directoryAt) {
   /** Bytes of the checksum. */
   public static final int CHECKSUM = 4;
 
@@ -66,13 +67,14 @@ public record ProgramImage(byte[] bytes, int checksumAt) {
     put(image, (int) headers.coffAt() + 2, 2, sections.size() + 1);
     put(image, optional + SIZE_OF_IMAGE, 4, aligned(address + size, alignment));
     put(image, optional + CHECK_SUM, 4, 0);
-    int directory =
-        optional
-            + OptionalHeader.fixedSize(headers.optional().isWide())
-            + DataDirectory.SIZE * DataDirectory.RESOURCE_TABLE;
+    int directories = optional + OptionalHeader.fixedSize(headers.optional().isWide());
+    int directory = directories + DataDirectory.SIZE * DataDirectory.RESOURCE_TABLE;
     put(image, directory, 4, address);
     put(image, directory + 4, 4, size);
-    return new ProgramImage(image, optional + CHECK_SUM);
+    return new ProgramImage(
+        image,
+        optional + CHECK_SUM,
+        directories + DataDirectory.SIZE * DataDirectory.CERTIFICATE_TABLE);
   }
 
   private static long aligned(long size, long alignment) {

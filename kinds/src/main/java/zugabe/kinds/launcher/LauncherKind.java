@@ -39,6 +39,8 @@ import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.RehearsalCode;
 import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
+import zugabe.core.sign.Described;
+import zugabe.core.sign.SignatureForm;
 import zugabe.formats.icon.Icon;
 import zugabe.formats.icon.Pixels;
 
@@ -239,6 +241,16 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     return LauncherInspector.inspect(NAME, file, findings);
   }
 
+  private static Described described(Identity app) {
+    return new Described(
+        app.name(), app.homepage().filter(h -> h.chars().allMatch(c -> c < 0x80)).orElse(""));
+  }
+
+  @Override
+  public List<SignatureForm> signatures() {
+    return List.of(SignatureForm.IN_CODE, SignatureForm.BESIDE);
+  }
+
   @Override
   public List<Output> assemble(Checked checked, Supply supply) throws IOException {
     LauncherDeliverable own = checked.planned().own(LauncherDeliverable.class);
@@ -251,7 +263,10 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     StartProgram start = new StartProgram(checked.jar().plan(), own, checked.needs());
     LauncherLayout layout =
         new LauncherLayout(
-            start.image(checked.icon(), checked.opening()), checked.jar().layout(supply));
+            start.image(checked.icon(), checked.opening()),
+            checked.jar().layout(supply),
+            supply.code(),
+            described(checked.planned().app()));
     return List.of(new Output(own.file(), 0644, layout, inputs.list()));
   }
 }

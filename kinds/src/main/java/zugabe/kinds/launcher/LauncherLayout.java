@@ -1,55 +1,153 @@
 package zugabe.kinds.launcher;
 
+import java.io.IOException;
 import java.util.Arrays;
 import java.util.Iterator;
+import java.util.Optional;
 import java.util.stream.Stream;
-import java.util.stream.StreamSupport;
 import zugabe.bytes.Layout;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
+import zugabe.core.kind.Supply;
+import zugabe.core.sign.Described;
+import zugabe.formats.pe.CertificateTable;
 import zugabe.formats.pe.PeChecksum;
 import zugabe.formats.pe.ProgramImage;
 
 /**
  * The program with the jar behind it: a zip file counts from the file's start. The checksum of the
- * program's header is about the whole file.
+ * program's header is about the whole file. Signatures come last, and the jar's comment reaches
+ * over them.
  */
-record LauncherLayout(ProgramImage program, Layout jar) implements Layout {
+record LauncherLayout(
+    ProgramImage program, Layout jar, Optional<Supply.CodeSigner> signer, Described described)
+    implements Layout {
+  /** Of the record that ends a zip file, with the length of its comment (APPNOTE.TXT, 4.3.16). */
+  private static final int END_BYTES = 22;
+
   @Override
   public Iterator<Segment> segments() {
+    return signer.isPresent() ? new Signed(signer.get()).segments() : unsigned();
+  }
+
+  private Iterator<Segment> unsigned() {
     byte[] bytes = program.bytes();
     int behind = program.checksumAt() + ProgramImage.CHECKSUM;
     RangeDigest sum = RangeDigest.checksum("checksum", new PeChecksum());
     Segment.Slot slot = new Segment.Slot("checksum", ProgramImage.CHECKSUM);
-    Stream<Segment> front =
-        Stream.of(
-            new Segment.RangeStart("checksum", sum),
-            literal("headers", bytes, 0, program.checksumAt()),
-            new Segment.RangeEnd("checksum", sum, false),
-            slot,
-            new Segment.RangeStart("checksum", sum),
-            literal("program", bytes, behind, bytes.length));
-    Stream<Segment> back =
-        Stream.of(
-            new Segment.RangeEnd("checksum", sum, true),
-            new Segment.Fill("checksum", slot, size -> checksum(sum.value(), size)));
-    Iterable<Segment> middle = jar::segments;
-    return Stream.of(front, StreamSupport.stream(middle.spliterator(), false), back)
+    return Stream.<Stream<Segment>>of(
+            Stream.of(
+                new Segment.RangeStart("checksum", sum),
+                literal("headers", bytes, 0, program.checksumAt()),
+                new Segment.RangeEnd("checksum", sum, false),
+                slot,
+                new Segment.RangeStart("checksum", sum),
+                literal("program", bytes, behind, bytes.length)),
+            Segments.of(jar),
+            Stream.of(
+                new Segment.RangeEnd("checksum", sum, true),
+                new Segment.Fill("checksum", slot, size -> checksum(sum.value(), 0, size))))
         .flatMap(s -> s)
         .iterator();
+  }
+
+  /** One walk over a program that is signed. */
+  private final class Signed {
+    private final Supply.CodeSigner by;
+    private final RangeDigest sum = RangeDigest.checksum("checksum", new PeChecksum());
+    private final RangeDigest digest;
+    private final Segment.Slot checksumSlot = new Segment.Slot("checksum", ProgramImage.CHECKSUM);
+    private final Segment.Slot directorySlot =
+        new Segment.Slot("place of signatures", CertificateTable.HEADER);
+    private byte[] directory = {};
+
+    Signed(Supply.CodeSigner by) {
+      this.by = by;
+      this.digest = RangeDigest.of(by.algorithm());
+    }
+
+    /** Neither slot is in a range: what goes into the second one is added to the sum at the end. */
+    Iterator<Segment> segments() {
+      byte[] bytes = program.bytes();
+      int checksumEnd = program.checksumAt() + ProgramImage.CHECKSUM;
+      int directoryEnd = program.directoryAt() + CertificateTable.HEADER;
+      return Stream.<Stream<Segment>>of(
+              covered(literal("headers", bytes, 0, program.checksumAt())),
+              Stream.of(checksumSlot),
+              covered(literal("headers", bytes, checksumEnd, program.directoryAt())),
+              Stream.of(directorySlot),
+              Stream.of(
+                  new Segment.RangeStart("checksum", sum),
+                  new Segment.RangeStart("digest", digest),
+                  literal("program", bytes, directoryEnd, bytes.length)),
+              Segments.withLast(jar, this::commented),
+              Stream.of(
+                  new Segment.Encoded("padding", at -> new byte[padding(at)]),
+                  new Segment.RangeEnd("digest", digest, true),
+                  new Segment.Encoded("signatures", this::table),
+                  new Segment.RangeEnd("checksum", sum, true),
+                  new Segment.Fill("place of signatures", directorySlot, at -> directory),
+                  new Segment.Fill(
+                      "checksum",
+                      checksumSlot,
+                      size -> checksum(sum.value(), PeChecksum.of(directory), size))))
+          .flatMap(s -> s)
+          .iterator();
+    }
+
+    private Stream<Segment> covered(Segment segment) {
+      return Stream.of(
+          new Segment.RangeStart("checksum", sum),
+          new Segment.RangeStart("digest", digest),
+          segment,
+          new Segment.RangeEnd("digest", digest, false),
+          new Segment.RangeEnd("checksum", sum, false));
+    }
+
+    /** The end of the zip file, whose comment is all that comes behind it. */
+    private byte[] commented(byte[] end, long at) {
+      int length = end.length - 2;
+      if (end.length < END_BYTES || end[length] != 0 || end[length + 1] != 0) {
+        throw new IllegalStateException("a jar ends with a record without a comment");
+      }
+      int comment = padding(at + end.length) + by.tableLength();
+      end[length] = (byte) comment;
+      end[length + 1] = (byte) (comment >> Byte.SIZE);
+      return end;
+    }
+
+    private byte[] table(long at) throws IOException {
+      byte[] table = by.table(digest.value(), described);
+      directory = Arrays.copyOf(number(at), CertificateTable.HEADER);
+      System.arraycopy(number(table.length), 0, directory, Integer.BYTES, Integer.BYTES);
+      return table;
+    }
+  }
+
+  private static int padding(long size) {
+    return (int) (-size & (CertificateTable.ALIGNMENT - 1));
   }
 
   private static Segment literal(String label, byte[] bytes, int from, int to) {
     return new Segment.Encoded(label, position -> Arrays.copyOfRange(bytes, from, to));
   }
 
-  /** The sum, whose first byte counts most, and the file's length; the last byte counts most. */
-  private static byte[] checksum(byte[] sum, long size) {
-    long value = size;
+  /**
+   * The sum and the file's length; the last byte counts most.
+   *
+   * @param sum its first byte counts most
+   * @param more words that weren't in a range
+   */
+  private static byte[] checksum(byte[] sum, long more, long size) {
+    long value = more;
     for (int i = 0; i < sum.length; i++) {
       value += (long) (sum[i] & 0xFF) << (Byte.SIZE * (sum.length - 1 - i));
     }
-    byte[] bytes = new byte[ProgramImage.CHECKSUM];
+    return number(PeChecksum.folded(value) + size);
+  }
+
+  private static byte[] number(long value) {
+    byte[] bytes = new byte[Integer.BYTES];
     for (int i = 0; i < bytes.length; i++) {
       bytes[i] = (byte) (value >> (Byte.SIZE * i));
     }
@@ -63,6 +161,8 @@ record LauncherLayout(ProgramImage program, Layout jar) implements Layout {
 
   @Override
   public long mostSize() {
-    return program.bytes().length + jar.mostSize();
+    return program.bytes().length
+        + jar.mostSize()
+        + signer.map(s -> CertificateTable.ALIGNMENT + s.tableLength()).orElse(0);
   }
 }
