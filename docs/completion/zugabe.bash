@@ -508,7 +508,7 @@ function _picocli_zugabe_sign() {
 
   local commands=""
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--beside' '--replace' '--add' '--json'"
-  local arg_opts="'--key' '--to' '--timestamp' '--digest-out' '--signature-in' '--signed-at' '-r' '--recipe' '-j' '--jobs'"
+  local arg_opts="'--key' '--to' '--timestamp' '--description' '--address' '--digest-out' '--signature-in' '--signed-at' '-r' '--recipe' '-j' '--jobs'"
 
   type compopt &>/dev/null && compopt +o default
 
@@ -523,6 +523,12 @@ function _picocli_zugabe_sign() {
       return $?
       ;;
     '--timestamp')
+      return
+      ;;
+    '--description')
+      return
+      ;;
+    '--address')
       return
       ;;
     '--digest-out')

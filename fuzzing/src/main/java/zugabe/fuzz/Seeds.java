@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -146,6 +147,30 @@ final class Seeds {
   }
 
   /** A program with resources: a start program of ours, which has a jar behind it otherwise. */
+  /** A start program without anything in it. */
+  static byte[] program() throws IOException {
+    try (InputStream in =
+        Kinds.class.getResourceAsStream("/zugabe/kinds/launcher/console-x86.exe")) {
+      return in.readAllBytes();
+    }
+  }
+
+  /** A cabinet with one stored file. */
+  static byte[] cabinet() {
+    byte[] content = text("high water at nine");
+    ByteBuffer out = ByteBuffer.allocate(128).order(ByteOrder.LITTLE_ENDIAN);
+    int files = 36 + 8;
+    int data = files + 16 + 6;
+    out.put(text("MSCF")).putInt(0).putInt(data + 8 + content.length).putInt(0).putInt(files);
+    out.putInt(0).put((byte) 3).put((byte) 1).putShort((short) 1).putShort((short) 1);
+    out.putShort((short) 0).putShort((short) 7).putShort((short) 0);
+    out.putInt(data).putShort((short) 1).putShort((short) 0);
+    out.putInt(content.length).putInt(0).putShort((short) 0).putShort((short) 0x5B21);
+    out.putShort((short) 0).putShort((short) 0x20).put(text("a.txt\0"));
+    out.putInt(0).putShort((short) content.length).putShort((short) content.length).put(content);
+    return Arrays.copyOf(out.array(), out.position());
+  }
+
   static byte[] resources() {
     Resources some = new Resources();
     some.put(Resources.DATA, 1, Resources.NEUTRAL, text("a=b"));

@@ -22,6 +22,7 @@ import zugabe.core.keys.Purpose;
 import zugabe.core.keys.Secret;
 import zugabe.core.keys.Secrets;
 import zugabe.core.keys.SigningKey;
+import zugabe.core.sign.Described;
 import zugabe.core.sign.FileSigning;
 import zugabe.core.sign.FileVerification;
 import zugabe.core.sign.Stamping;
@@ -67,6 +68,7 @@ final class SignedTargets {
     make(OPENPGP, Purpose.OPENPGP, Purpose.Strength.ED25519, "Desk <desk@gannet.example>");
     manifests(targets);
     jars(targets);
+    code(targets);
     beside(targets);
     stores(targets);
   }
@@ -91,7 +93,7 @@ final class SignedTargets {
     Signatures.Signing how =
         new Signatures.Signing(
             key,
-            new FileSigning.Manner(false, true, false),
+            new FileSigning.Manner(false, true, false, Described.NOTHING),
             Optional.empty(),
             List.of(),
             new Signatures.Steps(Optional.empty(), Optional.empty(), Optional.empty()));
@@ -121,21 +123,36 @@ final class SignedTargets {
     targets.add("signed-jar", List.of(seed), bytes -> verified(trust, bytes, List.of()));
     SigningKey key = key();
     targets.add(
-        "jar-to-sign",
-        List.of(Seeds.jar(), seed),
-        bytes -> {
-          Findings findings = new Findings();
-          Stamping none =
-              new Stamping(List.of(), 0, Clock.systemUTC(), Where.file("in.jar"), findings);
-          FileSigning.Manner replacing = new FileSigning.Manner(false, true, false);
-          try (Workers workers = Workers.of(1)) {
-            new FileSigning("in.jar", Content.of(bytes), workers, findings)
-                .begin(replacing)
-                .with(key, none);
-          } catch (IOException e) {
-            throw new IllegalStateException("not a finding", e);
-          }
-        });
+        "jar-to-sign", List.of(Seeds.jar(), seed), bytes -> signing("in.jar", bytes, key, false));
+  }
+
+  private static void signing(String name, byte[] bytes, SigningKey key, boolean kept) {
+    Findings findings = new Findings();
+    Stamping none = new Stamping(List.of(), 0, Clock.systemUTC(), Where.file(name), findings);
+    FileSigning.Manner manner = new FileSigning.Manner(false, !kept, kept, Described.NOTHING);
+    try (Workers workers = Workers.of(1)) {
+      new FileSigning(name, Content.of(bytes), workers, findings).begin(manner).with(key, none);
+    } catch (IOException e) {
+      throw new IllegalStateException("not a finding", e);
+    }
+  }
+
+  private void code(Taking targets) throws IOException {
+    Trust trust = trust();
+    SigningKey key = key();
+    Map<String, byte[]> seeds =
+        Map.of("in.exe", Seeds.program(), "in.cab", Seeds.cabinet(), "in.ps1", Seeds.text("1 + 1"));
+    for (Map.Entry<String, byte[]> seed : seeds.entrySet()) {
+      String name = seed.getKey();
+      Path file = Files.write(folder.resolve(name), seed.getValue());
+      targets.add(
+          "signed-" + name.substring(3),
+          List.of(seed.getValue(), signed(file, X509, name)),
+          bytes -> {
+            verified(trust, name, bytes, List.of());
+            signing(name, bytes, key, true);
+          });
+    }
   }
 
   private SigningKey key() throws IOException {
@@ -162,9 +179,15 @@ final class SignedTargets {
 
   private static void verified(
       Trust trust, byte[] file, List<FileVerification.Signature> signatures) throws IOException {
+    verified(trust, "in", file, signatures);
+  }
+
+  private static void verified(
+      Trust trust, String name, byte[] file, List<FileVerification.Signature> signatures)
+      throws IOException {
     try (Workers workers = Workers.of(1)) {
       new FileVerification(trust, Clock.systemUTC().instant(), workers, new Findings())
-          .of("in", Content.of(file), signatures);
+          .of(name, Content.of(file), signatures);
     } catch (IOException e) {
       throw new IllegalStateException("not a finding", e);
     }

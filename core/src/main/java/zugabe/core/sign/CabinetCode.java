@@ -74,6 +74,9 @@ final class CabinetCode implements CodeFile {
     if (lying.isEmpty() ? length != header.size() : end != header.size()) {
       throw new NoPlaceException("there are bytes behind its data");
     }
+    if (header.size() + CabinetHeader.RESERVED + (long) room > 0xFFFF_FFFFL) {
+      throw new NoPlaceException("a cabinet has less than 4 GB");
+    }
     if (header.reserves() && header.place().isEmpty()) {
       throw new NoPlaceException("its header reserves bytes for something else");
     }

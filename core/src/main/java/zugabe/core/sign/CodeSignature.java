@@ -26,6 +26,7 @@ import org.bouncycastle.asn1.cms.AttributeTable;
 import org.bouncycastle.asn1.cms.CMSAttributes;
 import org.bouncycastle.asn1.cms.CMSObjectIdentifiers;
 import org.bouncycastle.asn1.cms.ContentInfo;
+import org.bouncycastle.cert.X509CertificateHolder;
 import org.bouncycastle.cert.jcajce.JcaCertStore;
 import org.bouncycastle.cms.CMSAttributeTableGenerator;
 import org.bouncycastle.cms.CMSException;
@@ -38,6 +39,7 @@ import org.bouncycastle.cms.SignerInformationStore;
 import org.bouncycastle.cms.jcajce.JcaSignerInfoGeneratorBuilder;
 import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaDigestCalculatorProviderBuilder;
+import org.bouncycastle.util.Selector;
 import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
 
@@ -91,16 +93,14 @@ final class CodeSignature {
    * Signs.
    *
    * @param digest of the file, by {@link #digest(X509Key)}
+   * @param by who signs
    * @param first a signature that is there, to which this one is added; empty for none
    */
   static byte[] sign(
-      IndirectData.Form form,
-      byte[] digest,
-      X509Key key,
-      Stamping stamping,
-      Described described,
-      Optional<byte[]> first)
+      IndirectData.Form form, byte[] digest, CodeSigning.By by, Optional<byte[]> first)
       throws IOException {
+    X509Key key = by.key();
+    Attribute opus = IndirectData.opus(by.described());
     try {
       Signatory signatory = new Signatory(key);
       if (!signatory.algorithm().matches("SHA(256|384)with(RSA|ECDSA)")) {
@@ -116,9 +116,7 @@ final class CodeSignature {
                   .remove(CMSAttributes.signingTime)
                   .remove(CMSAttributes.cmsAlgorithmProtect)
                   .add(IndirectData.statement().getAttrType(), value(IndirectData.statement()))
-                  .add(
-                      IndirectData.opus(described).getAttrType(),
-                      value(IndirectData.opus(described)));
+                  .add(opus.getAttrType(), value(opus));
       CMSSignedDataGenerator signed = new CMSSignedDataGenerator();
       signed.addSignerInfoGenerator(
           new JcaSignerInfoGeneratorBuilder(new JcaDigestCalculatorProviderBuilder().build())
@@ -128,7 +126,7 @@ final class CodeSignature {
       ASN1Sequence content = new IndirectData(algorithm, digest).encode(form);
       CMSSignedData made =
           signed.generate(new PKCS7ProcessableObject(IndirectData.TYPE, content), false);
-      CMSSignedData whole = holding(content, Cms.stamped(made, stamping, STAMP));
+      CMSSignedData whole = holding(content, Cms.stamped(made, by.stamping(), STAMP));
       return first.isPresent()
           ? added(first.get(), plain(whole))
           : plain(whole).getEncoded(ASN1Encoding.DER);
@@ -174,6 +172,10 @@ final class CodeSignature {
   }
 
   private static byte[] added(byte[] first, ASN1Primitive second) throws IOException {
+    return UnreadableException.guard(() -> nested(first, second));
+  }
+
+  private static byte[] nested(byte[] first, ASN1Primitive second) throws IOException {
     List<ASN1Encodable> nested = new ArrayList<>();
     CMSSignedData signed = read(first);
     Attribute there = attribute(signed, NESTED);
@@ -222,6 +224,22 @@ final class CodeSignature {
         });
   }
 
+  /** The subjects of the certificates by which it is said to be signed. */
+  static List<String> signers(CMSSignedData signed) throws IOException {
+    return UnreadableException.guard(
+        () -> {
+          List<String> subjects = new ArrayList<>();
+          for (SignerInformation signer : signed.getSignerInfos()) {
+            @SuppressWarnings("unchecked")
+            Selector<X509CertificateHolder> own = signer.getSID();
+            for (X509CertificateHolder holder : signed.getCertificates().getMatches(own)) {
+              subjects.add(Cms.certificate(holder).getSubjectX500Principal().getName());
+            }
+          }
+          return subjects;
+        });
+  }
+
   /** The length of the structure that some bytes start with, by its own header (X.690, 8.1.3). */
   static int length(byte[] bytes) {
     if (bytes.length < 2) {
@@ -257,6 +275,21 @@ final class CodeSignature {
     }
     return Optional.of(
         with(signed, Optional.of(filling(filling + length - filled.length)), FILLING));
+  }
+
+  /** What fills a signature up, which nobody signed. */
+  static byte[] filling(CMSSignedData signed) {
+    Attribute filling = attribute(signed, FILLING);
+    return filling == null ? new byte[0] : DEROctetString.getInstance(value(filling)).getOctets();
+  }
+
+  static boolean isZero(byte[] bytes) {
+    for (byte b : bytes) {
+      if (b != 0) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private static Attribute filling(int bytes) {

@@ -3,8 +3,10 @@ package zugabe.core.sign;
 import java.io.IOException;
 import java.util.Optional;
 import zugabe.bytes.Layout;
+import zugabe.bytes.MalformedException;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
 
 /** Signs a program, cabinet or script that is there. */
@@ -21,8 +23,11 @@ final class CodeSigning {
     this.findings = findings;
   }
 
+  /** Who signs, and what he says. */
+  record By(X509Key key, Stamping stamping, Described described) {}
+
   /** The signed file; empty when it can't be signed. */
-  Optional<Layout> signed(X509Key key, Stamping stamping, Described described) throws IOException {
+  Optional<Layout> signed(By by) throws IOException {
     boolean there = !code.signatures().isEmpty();
     if (there && already == Already.REFUSED) {
       findings.add(
@@ -36,19 +41,23 @@ final class CodeSigning {
     if (kept && code.signatures().size() > 1) {
       return refused("it has several signatures side by side, of which none holds the others");
     }
-    CodeFile.Unsigned unsigned;
     try {
-      unsigned = code.unsigned(CodeSignature.room(key, stamping.isWanted()), kept);
-    } catch (CodeFile.NoPlaceException e) {
+      return made(
+          code.unsigned(CodeSignature.room(by.key(), by.stamping().isWanted()), kept), kept, by);
+    } catch (CodeFile.NoPlaceException | MalformedException e) {
       return refused(e.getMessage());
+    } catch (UnreadableException e) {
+      return refused("the signature that is in it can't be read");
     }
+  }
+
+  private Optional<Layout> made(CodeFile.Unsigned unsigned, boolean kept, By by)
+      throws IOException {
     byte[] signature =
         CodeSignature.sign(
             code.form(),
-            unsigned.digest(CodeSignature.digest(key)),
-            key,
-            stamping,
-            described,
+            unsigned.digest(CodeSignature.digest(by.key())),
+            by,
             kept ? Optional.of(code.signatures().get(0).bytes()) : Optional.empty());
     if (unsigned.length() > 0) {
       Optional<byte[]> filled = CodeSignature.filled(signature, unsigned.length());

@@ -17,6 +17,7 @@ import zugabe.core.finding.Finding;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.keys.UnreadableException;
+import zugabe.formats.pe.CertificateTable;
 
 /**
  * Verifies a program's, cabinet's or script's signatures: each has to be about the file, and no
@@ -82,15 +83,12 @@ final class CodeVerification {
   private void hidden(byte[] bytes, CMSSignedData signed, Where where) throws IOException {
     int length = CodeSignature.length(bytes);
     byte[] rest = Arrays.copyOfRange(bytes, Math.min(length, bytes.length), bytes.length);
-    boolean zeros =
-        new String(rest, java.nio.charset.StandardCharsets.ISO_8859_1)
-            .chars()
-            .allMatch(c -> c == 0);
-    if (rest.length >= 8 || !zeros) {
+    boolean filled = !CodeSignature.isZero(CodeSignature.filling(signed));
+    if (rest.length >= CertificateTable.ALIGNMENT || !CodeSignature.isZero(rest) || filled) {
       findings.add(
           SignCode.Z0204,
           where,
-          "Behind the signature are " + rest.length + " bytes that nobody signed.",
+          (filled ? "In" : "Behind") + " the signature are bytes that nobody signed.",
           "Don't use it; get it anew from where it came from.");
       whole = false;
     }

@@ -73,7 +73,7 @@ public final class FileSigning {
     try {
       if (code.isPresent() && key instanceof X509Key x509) {
         return new CodeSigning(file, code.get(), already, findings)
-            .signed(x509, stamping, described)
+            .signed(new CodeSigning.By(x509, stamping, described))
             .map(l -> new Made(l, "", SignedBy.of(key, SignedBy.IN_CODE, stamping.isWanted())));
       }
       if (jar.isPresent() && key instanceof X509Key x509) {

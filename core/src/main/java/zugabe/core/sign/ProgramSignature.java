@@ -1,8 +1,12 @@
 package zugabe.core.sign;
 
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
+import zugabe.bytes.Access;
 import zugabe.core.keys.Hand;
+import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
 import zugabe.formats.pe.CertificateTable;
 
@@ -21,6 +25,19 @@ public final class ProgramSignature {
     this.room = CodeSignature.room(key, stamping.isWanted());
   }
 
+  /** Who is said to have signed a program; nothing of it is verified. */
+  public static List<String> signers(Access access) throws IOException {
+    List<String> signers = new ArrayList<>();
+    for (CertificateTable.Entry entry : CertificateTable.read(access).entries()) {
+      try {
+        signers.addAll(CodeSignature.signers(CodeSignature.read(entry.bytes())));
+      } catch (UnreadableException e) {
+        signers.add("somebody, which can't be read");
+      }
+    }
+    return signers;
+  }
+
   /** Of the digest, in the runtime's words. */
   public String algorithm() {
     return CodeSignature.digest(key);
@@ -35,7 +52,10 @@ public final class ProgramSignature {
   public byte[] table(byte[] digest, Described described) throws IOException {
     byte[] signature =
         CodeSignature.sign(
-            IndirectData.Form.PROGRAM, digest, key, stamping, described, Optional.empty());
+            IndirectData.Form.PROGRAM,
+            digest,
+            new CodeSigning.By(key, stamping, described),
+            Optional.empty());
     Optional<byte[]> filled = CodeSignature.filled(signature, room);
     if (filled.isEmpty()) {
       throw new Hand.NoSignatureException(

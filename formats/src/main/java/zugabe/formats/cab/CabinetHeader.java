@@ -114,6 +114,12 @@ public record CabinetHeader(
     if (lines + (long) folders * (FOLDER + folderReserve) > size || filesAt > size) {
       throw new MalformedException("its folders' lines are out of its bounds", 26);
     }
+    for (int i = 0; i < folders; i++) {
+      long line = lines + (long) i * (FOLDER + folderReserve);
+      if (in.u4(line) > size) {
+        throw new MalformedException("a folder's data is out of its bounds", line);
+      }
+    }
     return new CabinetHeader(size, filesAt, folders, folderReserve, reserves, place);
   }
 }

@@ -13,6 +13,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
 import zugabe.core.jar.JarInspector;
+import zugabe.core.sign.ProgramSignature;
 import zugabe.formats.pe.PeReader;
 import zugabe.formats.pe.ResourceReader;
 import zugabe.formats.pe.Resources;
@@ -62,6 +63,11 @@ final class LauncherInspector {
     icons(start);
     Map<String, String> identity = new LinkedHashMap<>(jar.identity());
     version().ifPresent(v -> identity.put("properties", v));
+    List<String> signers = ProgramSignature.signers(access);
+    if (!signers.isEmpty()) {
+      identity.put(
+          "signed by", String.join("; ", signers) + " (zugabe verify tells whether it counts)");
+    }
     return jar.withKind(jar.kind(), identity, start);
   }
 
