@@ -158,6 +158,7 @@ function _complete_zugabe() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} build" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} rehearse" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} inspect" ];    then _picocli_zugabe; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} icon" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} verify" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key" ];    then _picocli_zugabe; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} sign" ];    then _picocli_zugabe; return $?; fi
@@ -184,45 +185,47 @@ function _complete_zugabe() {
   local cmds2=(build)
   local cmds3=(rehearse)
   local cmds4=(inspect)
-  local cmds5=(verify)
-  local cmds6=(key)
-  local cmds7=(sign)
-  local cmds8=(explain)
-  local cmds9=(schema)
-  local cmds10=(demo)
-  local cmds11=(stand-in)
-  local cmds12=(completion)
-  local cmds13=(manual)
-  local cmds14=(key new)
-  local cmds15=(key show)
-  local cmds16=(key list)
-  local cmds17=(key prove)
-  local cmds18=(key export)
-  local cmds19=(key request)
-  local cmds20=(key accept)
-  local cmds21=(key import)
-  local cmds22=(key backup)
-  local cmds23=(key restore)
+  local cmds5=(icon)
+  local cmds6=(verify)
+  local cmds7=(key)
+  local cmds8=(sign)
+  local cmds9=(explain)
+  local cmds10=(schema)
+  local cmds11=(demo)
+  local cmds12=(stand-in)
+  local cmds13=(completion)
+  local cmds14=(manual)
+  local cmds15=(key new)
+  local cmds16=(key show)
+  local cmds17=(key list)
+  local cmds18=(key prove)
+  local cmds19=(key export)
+  local cmds20=(key request)
+  local cmds21=(key accept)
+  local cmds22=(key import)
+  local cmds23=(key backup)
+  local cmds24=(key restore)
 
-  if CompWordsContainsArray "${cmds23[@]}"; then _picocli_zugabe_key_restore; return $?; fi
-  if CompWordsContainsArray "${cmds22[@]}"; then _picocli_zugabe_key_backup; return $?; fi
-  if CompWordsContainsArray "${cmds21[@]}"; then _picocli_zugabe_key_import; return $?; fi
-  if CompWordsContainsArray "${cmds20[@]}"; then _picocli_zugabe_key_accept; return $?; fi
-  if CompWordsContainsArray "${cmds19[@]}"; then _picocli_zugabe_key_request; return $?; fi
-  if CompWordsContainsArray "${cmds18[@]}"; then _picocli_zugabe_key_export; return $?; fi
-  if CompWordsContainsArray "${cmds17[@]}"; then _picocli_zugabe_key_prove; return $?; fi
-  if CompWordsContainsArray "${cmds16[@]}"; then _picocli_zugabe_key_list; return $?; fi
-  if CompWordsContainsArray "${cmds15[@]}"; then _picocli_zugabe_key_show; return $?; fi
-  if CompWordsContainsArray "${cmds14[@]}"; then _picocli_zugabe_key_new; return $?; fi
-  if CompWordsContainsArray "${cmds13[@]}"; then _picocli_zugabe_manual; return $?; fi
-  if CompWordsContainsArray "${cmds12[@]}"; then _picocli_zugabe_completion; return $?; fi
-  if CompWordsContainsArray "${cmds11[@]}"; then _picocli_zugabe_standin; return $?; fi
-  if CompWordsContainsArray "${cmds10[@]}"; then _picocli_zugabe_demo; return $?; fi
-  if CompWordsContainsArray "${cmds9[@]}"; then _picocli_zugabe_schema; return $?; fi
-  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_zugabe_explain; return $?; fi
-  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_zugabe_sign; return $?; fi
-  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_zugabe_key; return $?; fi
-  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_zugabe_verify; return $?; fi
+  if CompWordsContainsArray "${cmds24[@]}"; then _picocli_zugabe_key_restore; return $?; fi
+  if CompWordsContainsArray "${cmds23[@]}"; then _picocli_zugabe_key_backup; return $?; fi
+  if CompWordsContainsArray "${cmds22[@]}"; then _picocli_zugabe_key_import; return $?; fi
+  if CompWordsContainsArray "${cmds21[@]}"; then _picocli_zugabe_key_accept; return $?; fi
+  if CompWordsContainsArray "${cmds20[@]}"; then _picocli_zugabe_key_request; return $?; fi
+  if CompWordsContainsArray "${cmds19[@]}"; then _picocli_zugabe_key_export; return $?; fi
+  if CompWordsContainsArray "${cmds18[@]}"; then _picocli_zugabe_key_prove; return $?; fi
+  if CompWordsContainsArray "${cmds17[@]}"; then _picocli_zugabe_key_list; return $?; fi
+  if CompWordsContainsArray "${cmds16[@]}"; then _picocli_zugabe_key_show; return $?; fi
+  if CompWordsContainsArray "${cmds15[@]}"; then _picocli_zugabe_key_new; return $?; fi
+  if CompWordsContainsArray "${cmds14[@]}"; then _picocli_zugabe_manual; return $?; fi
+  if CompWordsContainsArray "${cmds13[@]}"; then _picocli_zugabe_completion; return $?; fi
+  if CompWordsContainsArray "${cmds12[@]}"; then _picocli_zugabe_standin; return $?; fi
+  if CompWordsContainsArray "${cmds11[@]}"; then _picocli_zugabe_demo; return $?; fi
+  if CompWordsContainsArray "${cmds10[@]}"; then _picocli_zugabe_schema; return $?; fi
+  if CompWordsContainsArray "${cmds9[@]}"; then _picocli_zugabe_explain; return $?; fi
+  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_zugabe_sign; return $?; fi
+  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_zugabe_key; return $?; fi
+  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_zugabe_verify; return $?; fi
+  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_zugabe_icon; return $?; fi
   if CompWordsContainsArray "${cmds4[@]}"; then _picocli_zugabe_inspect; return $?; fi
   if CompWordsContainsArray "${cmds3[@]}"; then _picocli_zugabe_rehearse; return $?; fi
   if CompWordsContainsArray "${cmds2[@]}"; then _picocli_zugabe_build; return $?; fi
@@ -238,7 +241,7 @@ function _picocli_zugabe() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="survey check build rehearse inspect verify key sign explain schema demo stand-in completion manual"
+  local commands="survey check build rehearse inspect icon verify key sign explain schema demo stand-in completion manual"
   local flag_opts="'-h' '--help' '-V' '--version'"
   local arg_opts=""
 
@@ -433,6 +436,42 @@ function _picocli_zugabe_inspect() {
   local commands=""
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '-a' '--all' '--json'"
   local arg_opts=""
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `icon` subcommand.
+function _picocli_zugabe_icon() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--to' '--side' '--set'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--to')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--side')
+      return
+      ;;
+    '--set')
+      return
+      ;;
+  esac
 
   if [[ "${curr_word}" == -* ]]; then
     COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )

@@ -19,7 +19,7 @@ public final class DemoTest {
               "answered 200",
               "Made in try/out/",
               "Try next:");
-      assertThat(r.out().split("✓ as expected", -1)).hasSize(5);
+      assertThat(r.out().split("✓ as expected", -1)).hasSize(6);
       w.program().run("unzip", "-q", "try/out/saltmarsh-service-2.4.0.zip", "-d", "unpacked");
       for (String java : Program.runtimes()) {
         assertThat(
@@ -45,6 +45,9 @@ public final class DemoTest {
             .contains("answered 200");
         assertThat(
                 w.program().run(java, "-jar", "try/out/saltmarsh-2.4.0.jar", "--self-test").out())
+            .as(java)
+            .contains("ready");
+        assertThat(w.program().run(java, "-jar", "try/out/Saltmarsh.exe", "--self-test").out())
             .as(java)
             .contains("ready");
       }

@@ -16,6 +16,7 @@ final class Verbs {
         new BuildVerb(),
         new RehearseVerb(),
         new InspectVerb(),
+        new IconVerb(),
         new VerifyVerb(),
         new KeyVerb(),
         new SignVerb(),

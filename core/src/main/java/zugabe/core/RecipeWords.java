@@ -9,6 +9,7 @@ import java.util.stream.Stream;
 import zugabe.core.checks.CheckCode;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.RecipeCode;
+import zugabe.core.icon.IconCode;
 import zugabe.core.install.InstallCode;
 import zugabe.core.jar.JarContentCode;
 import zugabe.core.keys.KeyCode;
@@ -57,7 +58,8 @@ public final class RecipeWords implements Vocabulary {
             RequestCode.values(),
             LinkCode.values(),
             KeyCode.values(),
-            SignCode.values())
+            SignCode.values(),
+            IconCode.values())
         .flatMap(Arrays::stream);
   }
 

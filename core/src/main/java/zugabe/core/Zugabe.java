@@ -228,6 +228,11 @@ public final class Zugabe {
     return new Signatures(around, keying);
   }
 
+  /** What can be asked about icons. */
+  public Icons icons() {
+    return new Icons(around);
+  }
+
   /** A finding's page; empty when there is no such code. */
   public Optional<Answer.Explain> explain(String code) throws IOException {
     Optional<Code> known = planning.words().code(code);

@@ -16,6 +16,9 @@ import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.imageio.ImageIO;
+import zugabe.formats.icon.Icns;
+import zugabe.formats.icon.Icon;
+import zugabe.formats.icon.Pixels;
 import zugabe.formats.pe.ProgramImage;
 import zugabe.formats.pe.Resources;
 import zugabe.kinds.Kinds;
@@ -147,6 +150,18 @@ final class Seeds {
   }
 
   /** A program with resources: a start program of ours, which has a jar behind it otherwise. */
+  /** Icons of every form that is read. */
+  static List<byte[]> icons() throws IOException {
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    ImageIO.write(new BufferedImage(20, 20, BufferedImage.TYPE_INT_ARGB), "png", png);
+    Pixels pixels = Pixels.decode(png.toByteArray());
+    return List.of(
+        Icon.of(pixels).file(),
+        Icns.file(pixels),
+        resources(),
+        text("<svg viewBox='0 0 9 9'><g><path d='M1 1 Q 2 8 9 9z' fill='url(#a)'/></g></svg>"));
+  }
+
   /** A start program without anything in it. */
   static byte[] program() throws IOException {
     try (InputStream in =

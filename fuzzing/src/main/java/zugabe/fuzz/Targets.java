@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
+import zugabe.core.Icons;
 import zugabe.core.Surroundings;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
@@ -219,6 +220,14 @@ final class Targets {
         bytes -> {
           Files.write(file, bytes);
           told(zugabe().inspect(file));
+        });
+    add(
+        "icon",
+        Seeds.icons(),
+        bytes -> {
+          Files.write(file, bytes);
+          Icons.Wanted wanted = new Icons.Wanted(Path.of("icon.png"), 32, Optional.empty());
+          told(zugabe().icons().icon(file, Optional.of(wanted)));
         });
     Path materials = Files.createDirectories(folder.resolve("materials"));
     add(

@@ -7,6 +7,7 @@ import java.util.Optional;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Severity;
+import zugabe.core.icon.IconFile;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.keys.KeyFacts;
 import zugabe.core.kind.Form;
@@ -201,6 +202,14 @@ public sealed interface Answer {
       return new Sign(findings, file, "", Optional.empty(), Optional.empty());
     }
   }
+
+  /**
+   * An icon that was looked at.
+   *
+   * @param written files that were made of it
+   */
+  record Icon(List<Finding> findings, String file, Optional<IconFile> icon, List<String> written)
+      implements Answer {}
 
   /** Files that were verified. */
   record Verify(List<Finding> findings, List<Verdict> verdicts) implements Answer {}

@@ -1,9 +1,12 @@
 package zugabe.core.json;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.Code;
+import zugabe.core.icon.IconFile;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.kind.Form;
 import zugabe.core.kind.Report;
@@ -59,11 +62,32 @@ public final class AnswerJson {
     } else if (answer instanceof Answer.Verify v) {
       head(map, "verify", v);
       map.put("files", v.verdicts().stream().map(SignatureJson::verdict).toList());
+    } else if (answer instanceof Answer.Icon i) {
+      head(map, "icon", i);
+      icon(map, i);
     } else if (answer instanceof Answer.Demo d) {
       head(map, "demo", d);
       demo(map, d);
     }
     return JsonText.write(map);
+  }
+
+  private static void icon(Map<String, Object> map, Answer.Icon answer) {
+    map.put("file", answer.file());
+    map.put("form", answer.icon().map(IconFile::form).orElse(""));
+    List<Object> pictures = new ArrayList<>();
+    answer.icon().map(IconFile::holds).orElse(List.of()).stream()
+        .forEach(
+            h -> {
+              Map<String, Object> one = new LinkedHashMap<>();
+              one.put("what", h.what());
+              one.put("width", h.width());
+              one.put("height", h.height());
+              one.put("bytes", h.bytes());
+              pictures.add(one);
+            });
+    map.put("pictures", pictures);
+    map.put("written", answer.written());
   }
 
   private static void head(Map<String, Object> map, String command, Answer answer) {

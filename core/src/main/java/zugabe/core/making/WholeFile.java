@@ -14,6 +14,17 @@ import zugabe.core.work.Workers;
 public final class WholeFile {
   private WholeFile() {}
 
+  /** Writes bytes to a file, in the place of one that is there. */
+  public static void write(Path file, byte[] bytes) throws IOException {
+    Path part = file.resolveSibling(file.getFileName() + ".part");
+    try {
+      Files.write(part, bytes);
+      HalfFiles.whole(() -> Disk.REAL.rename(part, file));
+    } finally {
+      Files.deleteIfExists(part);
+    }
+  }
+
   /** Writes a layout to a file, in the place of one that is there. */
   public static void write(Layout layout, Path file, Workers workers, Progress progress)
       throws IOException {

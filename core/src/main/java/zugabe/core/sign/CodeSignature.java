@@ -40,6 +40,7 @@ import org.bouncycastle.cms.jcajce.JcaSignerInfoGeneratorBuilder;
 import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaDigestCalculatorProviderBuilder;
 import org.bouncycastle.util.Selector;
+import zugabe.bytes.Regex;
 import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
 
@@ -103,7 +104,7 @@ final class CodeSignature {
     Attribute opus = IndirectData.opus(by.described());
     try {
       Signatory signatory = new Signatory(key);
-      if (!signatory.algorithm().matches("SHA(256|384)with(RSA|ECDSA)")) {
+      if (!Regex.matches(signatory.algorithm(), "SHA(256|384)with(RSA|ECDSA)")) {
         throw new zugabe.core.keys.Hand.NoSignatureException(
             "Windows doesn't verify " + signatory.algorithm());
       }

@@ -25,6 +25,9 @@ public record Proposal(
     Carried carried,
     boolean nests) {
 
+  /** With more of them nobody looks through what merging told. */
+  private static final int MOST_MERGED = 20;
+
   /** Name of the group of materials that programs find beside them; empty when there is none. */
   public Optional<String> files() {
     return carried.data().isEmpty() || programs.isEmpty() || onlyFiles()
@@ -44,6 +47,18 @@ public record Proposal(
   /** Whether something is to be made of programs in Java. */
   public boolean wants(Wishes.Make what) {
     return make == what || make == Wishes.Make.BOTH;
+  }
+
+  /**
+   * Whether a program's libraries can become one with it; signed ones, modules and native files
+   * would lose something.
+   */
+  public boolean merges(Survey.Candidate p) {
+    boolean whole =
+        p.libraries().stream()
+            .anyMatch(
+                l -> !l.what().fact("signed").isEmpty() || l.what().fact("module").equals("named"));
+    return p.libraries().size() <= MOST_MERGED && !whole && carried.natives().isEmpty();
   }
 
   /** What is known of the machine that the draft is made on. */

@@ -121,7 +121,7 @@ public record Icon(List<Image> images) {
   }
 
   /** Truecolour with opacity; every row is the difference from the one above. */
-  static byte[] png(Pixels p) {
+  public static byte[] png(Pixels p) {
     ByteWriter head = ByteWriter.ofSize(13, ByteOrder.BIG_ENDIAN);
     head.u4("Width", p.width()).u4("Height", p.height()).u1("Bit depth", 8).u1("Colour type", 6);
     head.zeros(3);

@@ -44,17 +44,10 @@ final class JarDraft {
     }
   }
 
-  /** Signed libraries, modules and native files can't be merged without losing something. */
   private static String travel(Proposal found, Survey.Candidate p) {
     if (!Carried.module(found.survey(), p).isEmpty()) {
       return BESIDE;
     }
-    boolean whole =
-        p.libraries().stream()
-            .anyMatch(
-                l -> !l.what().fact("signed").isEmpty() || l.what().fact("module").equals("named"));
-    boolean natives = !found.carried().natives().isEmpty();
-    boolean stay = p.libraries().size() > 20 || whole || natives;
-    return stay ? (found.nests() ? "nested" : BESIDE) : "merged";
+    return found.merges(p) ? "merged" : found.nests() ? "nested" : BESIDE;
   }
 }

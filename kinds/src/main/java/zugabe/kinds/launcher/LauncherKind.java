@@ -41,6 +41,8 @@ import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
 import zugabe.core.sign.Described;
 import zugabe.core.sign.SignatureForm;
+import zugabe.core.survey.Draft;
+import zugabe.core.survey.Proposal;
 import zugabe.formats.icon.Icon;
 import zugabe.formats.icon.Pixels;
 
@@ -244,6 +246,11 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
   private static Described described(Identity app) {
     return new Described(
         app.name(), app.homepage().filter(h -> h.chars().allMatch(c -> c < 0x80)).orElse(""));
+  }
+
+  @Override
+  public Draft draft(Proposal found) {
+    return LauncherDraft.of(NAME, found);
   }
 
   @Override
