@@ -3,6 +3,7 @@ package zugabe.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.awt.image.BufferedImage;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -27,7 +28,7 @@ public final class IconTest {
     BufferedImage round = new BufferedImage(600, 600, BufferedImage.TYPE_INT_ARGB);
     for (int y = 0; y < 600; y++) {
       for (int x = 0; x < 600; x++) {
-        boolean inside = (x - 300) * (x - 300) + (y - 300) * (y - 300) < 280 * 280;
+        boolean inside = Math.hypot(x - 300, y - 300) < 280;
         round.setRGB(x, y, inside ? 0xFF2080C0 | x / 3 << 16 : 0);
       }
     }
@@ -217,7 +218,7 @@ public final class IconTest {
   public void damagedOnesAreRefused() throws Exception {
     byte[] ico = {0, 0, 1, 0, 1, 0, 16, 16, 0, 0, 1, 0, 32, 0, 9, 0, 0, 0, 22, 0, 0, 0};
     byte[] icns = {'i', 'c', 'n', 's', 0, 0, 0, 16, 'i', 'c', '0', '8', 127, 0, 0, 0};
-    for (byte[] bytes : List.of(ico, icns, new byte[0], "<svg".getBytes())) {
+    for (byte[] bytes : List.of(ico, icns, new byte[0], "<svg".getBytes(StandardCharsets.UTF_8))) {
       Files.createDirectories(w.path("art"));
       Files.write(w.path("art/icon.png"), bytes);
       Program.Result r = w.program().zugabe("icon", "art/icon.png");

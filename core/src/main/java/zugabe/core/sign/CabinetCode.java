@@ -136,7 +136,7 @@ final class CabinetCode implements CodeFile {
           .bytes(u4(signature.length), false)
           .bytes(new byte[4], false)
           .bytes(new byte[4], true);
-      long from = CabinetHeader.FIXED + (shift > 0 ? 0 : CabinetHeader.RESERVED);
+      long from = CabinetHeader.FIXED + (shift > 0 ? 0L : CabinetHeader.RESERVED);
       for (long one : data) {
         pieces.bytes(u4(one + shift), true).range(from + 4, from + CabinetHeader.FOLDER);
         from += CabinetHeader.FOLDER;

@@ -253,7 +253,7 @@ final class CodeSignature {
     }
     long length = 0;
     for (int i = 0; i < more; i++) {
-      length = length << Byte.SIZE | bytes[2 + i] & 0xFF;
+      length = (length << Byte.SIZE) + (bytes[2 + i] & 0xFF);
     }
     return (int) Math.min(bytes.length, 2L + more + length);
   }

@@ -38,21 +38,26 @@ record IndirectData(String algorithm, byte[] digest) {
 
   /** Kinds of files. */
   enum Form {
-    PROGRAM(
-        "2.1.15",
-        new DERSequence(
-            new ASN1Encodable[] {
-              new DERBitString(new byte[0]), new DERTaggedObject(true, 0, emptyLink())
-            })),
-    CABINET("2.1.25", emptyLink()),
-    SCRIPT("2.1.30", script());
+    PROGRAM("2.1.15"),
+    CABINET("2.1.25"),
+    SCRIPT("2.1.30");
 
-    private final ASN1ObjectIdentifier type;
-    private final ASN1Encodable value;
+    private final String arc;
 
-    Form(String arc, ASN1Encodable value) {
-      this.type = microsoft(arc);
-      this.value = value;
+    Form(String arc) {
+      this.arc = arc;
+    }
+
+    private ASN1Encodable value() {
+      return switch (this) {
+        case PROGRAM ->
+            new DERSequence(
+                new ASN1Encodable[] {
+                  new DERBitString(new byte[0]), new DERTaggedObject(true, 0, emptyLink())
+                });
+        case CABINET -> emptyLink();
+        case SCRIPT -> script();
+      };
     }
   }
 
@@ -78,7 +83,7 @@ record IndirectData(String algorithm, byte[] digest) {
   }
 
   ASN1Sequence encode(Form form) {
-    ASN1Encodable data = new DERSequence(new ASN1Encodable[] {form.type, form.value});
+    ASN1Encodable data = new DERSequence(new ASN1Encodable[] {microsoft(form.arc), form.value()});
     AlgorithmIdentifier by =
         new AlgorithmIdentifier(new ASN1ObjectIdentifier(algorithm), DERNull.INSTANCE);
     return new DERSequence(new ASN1Encodable[] {data, new DigestInfo(by, digest)});

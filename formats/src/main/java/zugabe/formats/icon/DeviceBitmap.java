@@ -75,10 +75,10 @@ final class DeviceBitmap {
     }
     if (bits == 24) {
       int at = from + 3 * x;
-      return (in.get(at + 2) & 0xFF) << 16 | (in.get(at + 1) & 0xFF) << 8 | in.get(at) & 0xFF;
+      return (in.get(at + 2) & 0xFF) << 16 | (in.get(at + 1) & 0xFF) << 8 | (in.get(at) & 0xFF);
     }
     int one = in.get(from + x * bits / Byte.SIZE) & 0xFF;
-    int index = one >> (Byte.SIZE - bits - x * bits % Byte.SIZE) & (1 << bits) - 1;
+    int index = (one >> (Byte.SIZE - bits - x * bits % Byte.SIZE)) & ((1 << bits) - 1);
     return index < colours ? in.getInt(HEADER + 4 * index) & 0xFFFFFF : 0;
   }
 }
