@@ -29,7 +29,7 @@ public final class IconTest {
     for (int y = 0; y < 600; y++) {
       for (int x = 0; x < 600; x++) {
         boolean inside = Math.hypot(x - 300, y - 300) < 280;
-        round.setRGB(x, y, inside ? 0xFF2080C0 | (x / 3 << 16) : 0);
+        round.setRGB(x, y, inside ? 0xFF2080C0 | ((x / 3) << 16) : 0);
       }
     }
     ImageIO.write(round, "png", w.path("round.png").toFile());
