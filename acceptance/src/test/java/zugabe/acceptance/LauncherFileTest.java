@@ -2,6 +2,7 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.RandomAccessFile;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
@@ -129,6 +130,18 @@ public final class LauncherFileTest {
         "small",
         (Spoiling) w -> Files.write(w.path("icon.png"), Launchers.png(48, 48)),
         "and it has 48"
+      },
+      {
+        "a jar of 5 GB, most of it holes",
+        (Spoiling)
+            w -> {
+              try (RandomAccessFile file =
+                  new RandomAccessFile(w.path("classes/data.bin").toFile(), "rw")) {
+                file.setLength(5L << 30);
+              }
+              w.replace("zugabe.yaml", "tern.exe", "tern.exe, packing: stored");
+            },
+        "error Z5106 zugabe.yaml:7:8 deliverables.exe What goes into it has more than 4 GB."
       },
       {
         "a large number",

@@ -50,8 +50,20 @@ public final class Bench {
     List<String> rows =
         args.length == 0
             ? List.of(
-                "zip", "raw", "stored", "tar", "gz", "zst", "xz", "hash", "start", "travel",
-                "links", "sign", "heap")
+                "zip",
+                "raw",
+                "stored",
+                "tar",
+                "gz",
+                "zst",
+                "xz",
+                "hash",
+                "start",
+                "travel",
+                "links",
+                "sign",
+                "launcher",
+                "heap")
             : List.of(args);
     System.out.printf(
         Locale.ROOT,
@@ -89,8 +101,9 @@ public final class Bench {
       case "hash" -> hash();
       case "start" -> start();
       case "travel" -> travel();
-      case "links" -> links();
+      case "links" -> Linking.run(base, root.resolve("zugabe").toString());
       case "sign" -> sign();
+      case "launcher" -> launcher();
       case "heap" -> heap();
       default -> throw new IOException("there is no row " + row);
     }
@@ -219,6 +232,13 @@ public final class Bench {
     Files.delete(jar);
     start("sign a jar", median(row.bare()), median(row.signing()), "1.20");
     start("verify a jar", median(row.bare()), median(row.verifying()), "1.20");
+  }
+
+  private void launcher() throws IOException, InterruptedException {
+    Launching row = new Launching(base, root.resolve("zugabe").toString());
+    row.run(Corpus.content(base), rounds);
+    start("a start program, first time", median(row.copying()), median(row.first()), "1.30");
+    start("  again", median(row.copying()), median(row.again()), "1.30");
   }
 
   /** Jars only: an archive of class data can't be made of folders. */
@@ -352,36 +372,7 @@ public final class Bench {
     start("start: 40 libraries merged", median(beside), median(merged), "1.05");
   }
 
-  /**
-   * No anchor: 300,000 classes in a heap of 512 MB, the first time in less than 30 s, the second in
-   * less than 2 s.
-   */
-  private void links() throws IOException, InterruptedException {
-    Path folder = Libraries.make(base);
-    Path recipe =
-        Files.writeString(
-            folder.resolve("zugabe.yaml"),
-            """
-            app: {name: Bench, version: 1}
-            materials: {all: {own: classes, libraries: lib/*.jar}}
-            deliverables: {jar: {kind: jar, libraries: beside}}
-            """);
-    Path cache = Files.createTempDirectory(base, "cache");
-    for (String title : List.of("30 s: links, first time", " 2 s: links, second time")) {
-      Run ours =
-          Run.of(
-              folder,
-              Map.of("ZUGABE_JAVA_OPTIONS", "-Xmx512m", "XDG_CACHE_HOME", cache.toString()),
-              root.resolve("zugabe").toString(),
-              "check",
-              "-q",
-              "-r",
-              recipe.toString());
-      start("< " + title, ours, ours, "");
-    }
-  }
-
-  private static void start(String title, Run bare, Run ours, String goal) {
+  static void start(String title, Run bare, Run ours, String goal) {
     System.out.printf(
         Locale.ROOT,
         "%-28s %5.0f ms %5.0f ms %5.0f ms %5.0f ms %6d MB %6d MB %7s %7s %6.2f %6s%n",

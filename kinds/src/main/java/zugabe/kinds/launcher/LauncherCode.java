@@ -29,7 +29,12 @@ public enum LauncherCode implements Code {
       NOTE,
       Basis.INPUT,
       "Window or console",
-      "A console beside a window puzzles users; without one, what is printed is lost.");
+      "A console beside a window puzzles users; without one, what is printed is lost."),
+  Z5106(
+      ERROR,
+      Basis.INPUT,
+      "Program of 4 GB and more",
+      "Windows starts none, and its header has no room for such a size.");
 
   private final Severity severity;
   private final Basis basis;

@@ -152,6 +152,13 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     JarPlan plan = JarPlan.of(d, own.file(), own.base(), own.style());
     StartNeeds needs = StartNeeds.of(plan);
     ProgramJar jar = ProgramJar.of(plan, needs, List.of(), findings);
+    if (jar.layout().leastSize() > LauncherLayout.MOST_BYTES) {
+      findings.add(
+          LauncherCode.Z5106,
+          d.where(),
+          "What goes into it has more than 4 GB.",
+          "Make an archive, whose start scripts find what lies beside them.");
+    }
     List<Integer> four = Properties.numbers(d.app().version());
     if (four.isEmpty()) {
       findings.add(

@@ -22,6 +22,9 @@ import zugabe.formats.pe.ProgramImage;
 record LauncherLayout(
     ProgramImage program, Layout jar, Optional<Supply.CodeSigner> signer, Described described)
     implements Layout {
+  /** The largest size that a program's header can hold. */
+  static final long MOST_BYTES = 0xFFFF_FFFFL;
+
   /** Of the record that ends a zip file, with the length of its comment (APPNOTE.TXT, 4.3.16). */
   private static final int END_BYTES = 22;
 
@@ -138,7 +141,10 @@ record LauncherLayout(
    * @param sum its first byte counts most
    * @param more words that weren't in a range
    */
-  private static byte[] checksum(byte[] sum, long more, long size) {
+  private static byte[] checksum(byte[] sum, long more, long size) throws IOException {
+    if (size > MOST_BYTES) {
+      throw new IOException("a program for Windows has less than 4 GB, and this one has " + size);
+    }
     long value = more;
     for (int i = 0; i < sum.length; i++) {
       value += (long) (sum[i] & 0xFF) << (Byte.SIZE * (sum.length - 1 - i));
