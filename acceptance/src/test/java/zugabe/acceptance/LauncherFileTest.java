@@ -144,6 +144,38 @@ public final class LauncherFileTest {
         "error Z5106 zugabe.yaml:7:8 deliverables.exe What goes into it has more than 4 GB."
       },
       {
+        "a long message",
+        (Spoiling)
+            w ->
+                w.replace(
+                    "zugabe.yaml",
+                    "tern.exe",
+                    "tern.exe, texts: {en: {none: " + "x".repeat(1001) + "}}"),
+        "error Z1008 zugabe.yaml:7:68 deliverables.exe.texts.en.none"
+      },
+      {
+        "a long summary",
+        (Spoiling) w -> w.replace("zugabe.yaml", "Tide tables", "Tide tables".repeat(4000)),
+        "error Z5107 zugabe.yaml:7:8 deliverables.exe The texts of its page of properties take"
+            + " more than 65,535 bytes."
+      },
+      {
+        "a library of 32 bits among those of 64",
+        (Spoiling)
+            w -> {
+              Files.copy(
+                  Program.ROOT.resolve(
+                      "kinds/src/main/resources/zugabe/kinds/launcher/console-x86.exe"),
+                  w.path("tide.dll"));
+              w.replace(
+                  "zugabe.yaml",
+                  "libraries: lib/*.jar",
+                  "libraries: lib/*.jar, natives: {windows-x64: tide.dll}");
+            },
+        "warning Z3025 tide.dll It is native code for windows-x86, and the recipe has it among"
+            + " those for windows-x64."
+      },
+      {
         "a large number",
         (Spoiling) w -> w.replace("zugabe.yaml", "version: 2.4.1", "version: 2.70000"),
         "error Z5104"

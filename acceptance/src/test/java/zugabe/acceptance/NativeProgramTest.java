@@ -111,7 +111,7 @@ public final class NativeProgramTest {
       assertThat(check(w))
           .contains(
               "warning Z3025 zugabe.yaml:5:9 programs.tide The group \"tide\" has native libraries for"
-                  + " linux-x64, and the archive is also made for windows-x64.");
+                  + " linux-x64, and what is made of it is also for windows-x64.");
       w.replace("zugabe.yaml", ", windows-x64]", "]");
       assertThat(check(w)).doesNotContain("Z3025", "Z3026");
     }
@@ -141,7 +141,7 @@ public final class NativeProgramTest {
       assertThat(check(w))
           .contains(
               "warning Z3025 zugabe.yaml:5:9 programs.tide lib/javafx-graphics-17.0.13-linux.jar has"
-                  + " native code for linux-x64, and the archive is also made for windows-x64.")
+                  + " native code for linux-x64, and what is made of it is also for windows-x64.")
           .doesNotContain("Z4025");
       w.replace("zugabe.yaml", "[linux-x64, windows-x64]", "linux-x64");
       assertThat(check(w)).doesNotContain("Z3025");

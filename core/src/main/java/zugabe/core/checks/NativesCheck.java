@@ -48,8 +48,33 @@ public final class NativesCheck {
     for (Planned d : plan.deliverables()) {
       for (Part part : d.parts()) {
         check.linked(part.materials());
+        check.declared(part.materials());
         if (part.isJava()) {
           check.platforms(part);
+        }
+      }
+    }
+  }
+
+  /** What a recipe names for a platform has to be for that one. */
+  private void declared(Materials materials) throws IOException {
+    for (Map.Entry<String, List<FileContent>> one : materials.natives().entrySet()) {
+      for (FileContent file : one.getValue()) {
+        if (file.size() == 0 || !done.add("declared\n" + one.getKey() + "\n" + file.name())) {
+          continue;
+        }
+        List<String> real =
+            Recogniser.glance(file.name(), file.start(START_BYTES), file).platforms();
+        if (!real.isEmpty() && !real.contains(one.getKey())) {
+          findings.add(
+              CheckCode.Z3025,
+              Where.file(file.name()),
+              "It is native code for "
+                  + String.join(", ", real)
+                  + ", and the recipe has it among those for "
+                  + one.getKey()
+                  + ".",
+              "Name the file for that platform, or name this one for its own.");
         }
       }
     }
@@ -154,7 +179,7 @@ public final class NativesCheck {
       findings.add(
           CheckCode.Z3025,
           part.where(),
-          named + ", and the archive is also made for " + others + ".",
+          named + ", and what is made of it is also for " + others + ".",
           "Add the library's file for " + others + " beside it, or leave that platform out.");
     } else if (part.platforms().isEmpty() && systems(platforms) == 1) {
       findings.add(

@@ -34,7 +34,12 @@ public enum LauncherCode implements Code {
       ERROR,
       Basis.INPUT,
       "Program of 4 GB and more",
-      "Windows starts none, and its header has no room for such a size.");
+      "Windows starts none, and its header has no room for such a size."),
+  Z5107(
+      ERROR,
+      Basis.INPUT,
+      "Properties that don't fit",
+      "The page of properties has room for 65,535 bytes in all.");
 
   private final Severity severity;
   private final Basis basis;

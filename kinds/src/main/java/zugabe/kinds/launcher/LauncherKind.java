@@ -159,6 +159,13 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
           "What goes into it has more than 4 GB.",
           "Make an archive, whose start scripts find what lies beside them.");
     }
+    if (!Properties.fit(d.app(), own.file(), own.appearance().looks().properties())) {
+      findings.add(
+          LauncherCode.Z5107,
+          d.where(),
+          "The texts of its page of properties take more than 65,535 bytes.",
+          "Shorten them: properties:, and what is said in app:.");
+    }
     List<Integer> four = Properties.numbers(d.app().version());
     if (four.isEmpty()) {
       findings.add(

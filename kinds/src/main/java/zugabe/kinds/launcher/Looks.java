@@ -36,6 +36,10 @@ record Looks(
 
   private static final String LANGUAGE = "[a-z]{2}";
 
+  /** Windows and pages have no room for longer ones. */
+  private static final TextShape<String> SHORT =
+      TextShape.matching("a text of at most 1000 characters", "(?s).{0,1000}");
+
   static final Field<Located<String>> ICON =
       Field.optional(
               "icon",
@@ -53,15 +57,14 @@ record Looks(
   static final Field<Map<String, Map<String, Located<String>>>> TEXTS =
       Field.optional(
               "texts",
-              new MapShape<>(
-                  new MapShape<>(TextShape.any(), String.join("|", Texts.NAMES)), LANGUAGE),
+              new MapShape<>(new MapShape<>(SHORT, String.join("|", Texts.NAMES)), LANGUAGE),
               "Texts of messages by language: none (with {needed} and {found}), nothing, needed, start, open, close, setting, utf8.")
           .otherwise("English and German");
   static final Field<Map<String, Map<String, Located<String>>>> PROPERTIES =
       Field.optional(
           "properties",
           new MapShape<>(
-              new MapShape<>(TextShape.any(), String.join("|", Properties.NAMES)),
+              new MapShape<>(SHORT, String.join("|", Properties.NAMES)),
               String.join("|", Properties.languages())),
           "Strings of the page of properties, by language: FileDescription, LegalCopyright and so on.");
   static final Field<Located<Level>> LEVEL =

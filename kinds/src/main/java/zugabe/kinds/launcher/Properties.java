@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import zugabe.bytes.FieldOverflowException;
 import zugabe.bytes.Regex;
 import zugabe.core.finding.Located;
 import zugabe.core.plan.Identity;
@@ -87,6 +88,16 @@ final class Properties {
 
   static String dotted(List<Integer> four) {
     return String.join(".", four.stream().map(n -> String.format(Locale.ROOT, "%d", n)).toList());
+  }
+
+  /** Whether the resource has room for all of it. */
+  static boolean fit(Identity app, String file, Map<String, Map<String, Located<String>>> said) {
+    try {
+      // a version without numbers is told by itself
+      return numbers(app.version()).isEmpty() || of(app, file, said).encode().length > 0;
+    } catch (FieldOverflowException e) {
+      return false;
+    }
   }
 
   static VersionResource of(
