@@ -38,7 +38,7 @@ record Looks(
 
   /** Windows and pages have no room for longer ones. */
   private static final TextShape<String> SHORT =
-      TextShape.matching("a text of at most 1000 characters", "(?s).{0,1000}");
+      TextShape.matching("a text of at most 1000 characters", "[\\s\\S]{0,1000}");
 
   static final Field<Located<String>> ICON =
       Field.optional(
