@@ -13,13 +13,10 @@ import zugabe.bytes.MalformedException;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
-import zugabe.core.icon.IconCode;
 import zugabe.core.icon.IconFile;
 import zugabe.core.icon.IconForms;
 import zugabe.core.making.WholeFile;
 import zugabe.core.materials.FileContent;
-import zugabe.core.materials.MaterialCode;
-import zugabe.core.materials.ReadExtent;
 
 /** Looks at icons, and makes others of them. */
 public final class Icons {
@@ -42,16 +39,10 @@ public final class Icons {
     Findings findings = new Findings();
     Path path = around.here().resolve(file).normalize();
     String shown = around.shown(path);
-    if (!Files.isRegularFile(path)) {
-      findings.add(
-          MaterialCode.Z2003,
-          Where.file(shown),
-          Files.isDirectory(path) ? "It is a folder." : "There is no such file.",
-          "Check the name.");
-      return new Answer.Icon(findings.sorted(), shown, Optional.empty(), List.of());
-    }
-    FileContent content = new FileContent(path, shown, Files.size(path), ReadExtent.IN_PART);
-    Optional<IconFile> icon = IconFile.read(shown, content, findings);
+    Optional<FileContent> content =
+        NamedFile.content(path, shown, "Name a picture in it.", findings);
+    Optional<IconFile> icon =
+        content.isPresent() ? IconFile.read(shown, content.get(), findings) : Optional.empty();
     List<String> written = new ArrayList<>();
     if (icon.isPresent() && wanted.isPresent()) {
       try {
@@ -59,7 +50,7 @@ public final class Icons {
         icon.get()
             .enlarged(
                 IconForms.largest(ending(w.to()), w.side(), w.set()), Where.file(shown), findings);
-        for (Map.Entry<Path, byte[]> one : made(icon.get(), wanted.get()).entrySet()) {
+        for (Map.Entry<Path, byte[]> one : made(icon.get(), w).entrySet()) {
           Path to = around.here().resolve(one.getKey());
           if (to.getParent() != null) {
             Files.createDirectories(to.getParent());
@@ -68,11 +59,7 @@ public final class Icons {
           written.add(around.shown(to));
         }
       } catch (MalformedException e) {
-        findings.add(
-            IconCode.Z0401,
-            Where.file(shown),
-            "It can't be read as a picture: " + e.getMessage() + ".",
-            "Name a PNG or SVG file, an icon (.ico, .icns), or a program for Windows.");
+        IconFile.unreadable(Where.file(shown), e, findings);
       }
     }
     return new Answer.Icon(findings.sorted(), shown, icon, written);

@@ -1,7 +1,6 @@
 package zugabe.core;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -15,7 +14,6 @@ import zugabe.core.kind.Registry;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.MaterialCode;
 import zugabe.core.materials.Nature;
-import zugabe.core.materials.ReadExtent;
 import zugabe.core.materials.Recogniser;
 import zugabe.core.materials.Recognition;
 
@@ -35,16 +33,12 @@ final class Inspecting {
   Answer.Inspect run() {
     Optional<Inspection> inspection = Optional.empty();
     try {
-      if (!Files.isRegularFile(path)) {
-        String what = Files.isDirectory(path) ? "It is a folder." : "There is no such file.";
-        String fix =
-            Files.isDirectory(path)
-                ? "Name a file; \"zugabe survey\" looks into folders."
-                : "Name a file.";
-        findings.add(MaterialCode.Z2003, Where.file(shown), what, fix);
-        return new Answer.Inspect(findings.sorted(), shown, inspection);
+      Optional<FileContent> content =
+          NamedFile.content(
+              path, shown, "Name a file; \"zugabe survey\" looks into folders.", findings);
+      if (content.isPresent()) {
+        inspection = look(content.get());
       }
-      inspection = look(new FileContent(path, shown, Files.size(path), ReadExtent.IN_PART));
     } catch (IOException e) {
       findings.add(
           MaterialCode.Z2003,

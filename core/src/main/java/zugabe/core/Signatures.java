@@ -164,16 +164,8 @@ public final class Signatures {
 
   private static Optional<FileContent> content(Path path, String shown, Findings findings)
       throws IOException {
-    if (Files.isRegularFile(path)) {
-      return Optional.of(new FileContent(path, shown, Files.size(path), ReadExtent.IN_PART));
-    }
-    boolean folder = Files.isDirectory(path);
-    findings.add(
-        MaterialCode.Z2003,
-        Where.file(shown),
-        folder ? "It is a folder." : "There is no such file.",
-        folder ? "Name files in it, such as " + shown + "/SHA256SUMS." : "Check the name.");
-    return Optional.empty();
+    return NamedFile.content(
+        path, shown, "Name files in it, such as " + shown + "/SHA256SUMS.", findings);
   }
 
   /**

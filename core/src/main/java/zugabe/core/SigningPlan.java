@@ -125,14 +125,14 @@ final class SigningPlan {
 
   /** Windows tells of none but signatures by keys that it knows. */
   private void system(SigningKey key, Located<String> sign, Planned d) {
-    String why = KeyJudge.uses(key).get(SignatureForm.IN_CODE.use());
-    if (why.contains("verify")) {
-      findings.add(
-          SignCode.Z0209,
-          sign.where(),
-          "The key \"" + key.name() + "\" can't sign " + d.name() + ": " + why + ".",
-          "Sign it with a key that zugabe key new --for windows makes.");
-    }
+    KeyJudge.refusedByWindows((X509Key) key)
+        .ifPresent(
+            why ->
+                findings.add(
+                    SignCode.Z0209,
+                    sign.where(),
+                    "The key \"" + key.name() + "\" can't sign " + d.name() + ": " + why + ".",
+                    "Sign it with a key that zugabe key new --for windows makes."));
   }
 
   /** The oldest Java that a deliverable is for: its programs', else its classes'. */

@@ -191,8 +191,8 @@ final class Seeds {
     some.put(Resources.DATA, 1, Resources.NEUTRAL, text("a=b"));
     some.put(Resources.GROUP_ICON, 1, Resources.NEUTRAL, new byte[20]);
     some.put(Resources.VERSION, 1, 0x0409, new byte[100]);
-    try (InputStream in = Kinds.class.getResourceAsStream("launcher/console-x86.exe")) {
-      return ProgramImage.of(in.readAllBytes(), some).bytes();
+    try {
+      return ProgramImage.of(program(), some).bytes();
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

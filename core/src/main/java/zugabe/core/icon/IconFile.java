@@ -2,8 +2,11 @@ package zugabe.core.icon;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.ToIntFunction;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
@@ -57,13 +60,18 @@ public record IconFile(String form, List<Held> holds, Source source) {
       }
       return file;
     } catch (MalformedException e) {
-      findings.add(
-          IconCode.Z0401,
-          where,
-          "It can't be read as a picture: " + e.getMessage() + ".",
-          "Name a PNG or SVG file, an icon (.ico, .icns), or a program for Windows.");
+      unreadable(where, e, findings);
       return Optional.empty();
     }
+  }
+
+  /** Tells that there are no pixels to be had. */
+  public static void unreadable(Where where, MalformedException why, Findings findings) {
+    findings.add(
+        IconCode.Z0401,
+        where,
+        "It can't be read as a picture: " + why.getMessage() + ".",
+        "Name a PNG or SVG file, an icon (.ico, .icns), or a program for Windows.");
   }
 
   private static Optional<IconFile> of(Access access, Where where, Findings findings)
@@ -125,23 +133,16 @@ public record IconFile(String form, List<Held> holds, Source source) {
       held.add(new Held(what, i.width(), i.height(), i.bytes().length));
     }
     return new IconFile(
-        form,
-        held,
-        side -> {
-          Icon.Image best = images.get(0);
-          for (Icon.Image i : images) {
-            best = best.width() < side ? larger(best, i) : smallerEnough(best, i, side);
-          }
-          return IcoReader.pixels(best);
-        });
+        form, held, side -> IcoReader.pixels(best(images, Icon.Image::width, side)));
   }
 
-  private static Icon.Image larger(Icon.Image one, Icon.Image other) {
-    return other.width() > one.width() ? other : one;
-  }
-
-  private static Icon.Image smallerEnough(Icon.Image one, Icon.Image other, int side) {
-    return other.width() >= side && other.width() < one.width() ? other : one;
+  /** The smallest that is large enough, else the largest. */
+  private static <T> T best(List<T> all, ToIntFunction<T> side, int wanted) {
+    return all.stream()
+        .filter(one -> side.applyAsInt(one) >= wanted)
+        .min(Comparator.comparingInt(side))
+        .or(() -> all.stream().max(Comparator.comparingInt(side)))
+        .orElseThrow();
   }
 
   private static IconFile ofIcns(List<Icns.Entry> entries) {
@@ -152,24 +153,15 @@ public record IconFile(String form, List<Held> holds, Source source) {
         held.add(new Held(what, e.side(), e.side(), e.bytes().length));
       }
     }
+    List<Icns.Entry> readable = entries.stream().filter(Icns.Entry::isPng).toList();
     return new IconFile(
         "macOS icon",
         held,
         side -> {
-          Icns.Entry best = null;
-          for (Icns.Entry e : entries) {
-            if (e.isPng()
-                && (best == null
-                    || (best.side() < side
-                        ? e.side() > best.side()
-                        : e.side() >= side && e.side() < best.side()))) {
-              best = e;
-            }
-          }
-          if (best == null) {
+          if (readable.isEmpty()) {
             throw new MalformedException("none of its pictures is a PNG", 0);
           }
-          return Pixels.decode(best.bytes());
+          return Pixels.decode(best(readable, Icns.Entry::side, side).bytes());
         });
   }
 
@@ -199,8 +191,8 @@ public record IconFile(String form, List<Held> holds, Source source) {
     } else if (pixels.width() < LARGE) {
       poor(where, "large views show 256 pixels, and it has " + pixels.width(), findings);
     }
-    boolean opaque = java.util.Arrays.stream(pixels.argb()).allMatch(p -> p >>> 24 == 0xFF);
-    boolean empty = java.util.Arrays.stream(pixels.argb()).allMatch(p -> p >>> 24 == 0);
+    boolean opaque = Arrays.stream(pixels.argb()).allMatch(p -> p >>> 24 == 0xFF);
+    boolean empty = Arrays.stream(pixels.argb()).allMatch(p -> p >>> 24 == 0);
     if (opaque || empty) {
       poor(
           where,

@@ -1,5 +1,6 @@
 package zugabe.core.icon;
 
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -22,6 +23,9 @@ public final class IconForms {
   /** Sides of Android's launcher icons, by density. */
   private static final Map<String, Integer> DENSITIES = new LinkedHashMap<>();
 
+  /** The side that Android's store shows. */
+  private static final int ANDROID_STORE = 512;
+
   /** Sides that iOS, its settings and its store show. */
   private static final int[] IOS = {20, 29, 40, 58, 60, 76, 80, 87, 120, 152, 167, 180, 1024};
 
@@ -41,10 +45,10 @@ public final class IconForms {
     PHONE
   }
 
-  /** The largest side that is made; 0 where larger ones than the picture are left out. */
+  /** The largest side that is made of it; 0 where larger ones than the picture are left out. */
   public static int largest(String ending, int side, Optional<Whole> set) {
     if (set.isPresent()) {
-      return set.get() == Whole.DESKTOP ? 512 : LARGEST;
+      return Collections.max(sides(set.get()).values());
     }
     return ending.equals("png") ? (side == 0 ? SIDE : side) : 0;
   }
@@ -66,19 +70,25 @@ public final class IconForms {
   /** Pictures of all sizes, by their path. */
   public static Map<String, byte[]> all(IconFile icon, Whole set) throws MalformedException {
     Map<String, byte[]> files = new LinkedHashMap<>();
-    if (set == Whole.DESKTOP) {
-      for (int side : DESKTOP) {
-        files.put(side + "x" + side + "/icon.png", png(icon, side));
-      }
-      return files;
-    }
-    for (Map.Entry<String, Integer> e : DENSITIES.entrySet()) {
-      files.put("android/mipmap-" + e.getKey() + "/icon.png", png(icon, e.getValue()));
-    }
-    files.put("android/store.png", png(icon, 512));
-    for (int side : IOS) {
-      files.put("ios/icon-" + side + ".png", png(icon, side));
+    for (Map.Entry<String, Integer> one : sides(set).entrySet()) {
+      files.put(one.getKey(), png(icon, one.getValue()));
     }
     return files;
+  }
+
+  private static Map<String, Integer> sides(Whole set) {
+    Map<String, Integer> sides = new LinkedHashMap<>();
+    if (set == Whole.DESKTOP) {
+      for (int side : DESKTOP) {
+        sides.put(side + "x" + side + "/icon.png", side);
+      }
+      return sides;
+    }
+    DENSITIES.forEach((name, side) -> sides.put("android/mipmap-" + name + "/icon.png", side));
+    sides.put("android/store.png", ANDROID_STORE);
+    for (int side : IOS) {
+      sides.put("ios/icon-" + side + ".png", side);
+    }
+    return sides;
   }
 }

@@ -1,10 +1,13 @@
 package zugabe.core.keys;
 
+import java.security.cert.CertificateParsingException;
+import java.security.cert.X509Certificate;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.core.finding.Findings;
@@ -20,6 +23,11 @@ public final class KeyJudge {
 
   /** Signatures in programs. */
   public static final String PROGRAMS = "Windows programs";
+
+  /** Extended key usages: signing code, and any. */
+  private static final String CODE = "1.3.6.1.5.5.7.3.3";
+
+  private static final String ANY = "2.5.29.37.0";
 
   /** Signatures beside files. */
   public static final String FILES = "files beside them";
@@ -128,9 +136,35 @@ public final class KeyJudge {
     boolean self = ((X509Key) key).isSelfSigned();
     uses.put(
         PROGRAMS,
-        ed
-            ? "Windows doesn't verify Ed25519"
-            : self ? "only machines that were told to trust it show its name" : "");
+        refusedByWindows((X509Key) key)
+            .orElse(self ? "only machines that were told to trust it show its name" : ""));
     return uses;
+  }
+
+  /** Why Windows takes none of a key's signatures; empty when it does. */
+  public static Optional<String> refusedByWindows(X509Key key) {
+    if (key.strength().startsWith("Ed")) {
+      return Optional.of("Windows doesn't verify Ed25519");
+    }
+    if (key.strength().startsWith("DSA")) {
+      return Optional.of("Windows doesn't take DSA any more");
+    }
+    return isForCode(key.certificate())
+        ? Optional.empty()
+        : Optional.of("its certificate isn't one for code");
+  }
+
+  /**
+   * Whether a certificate may vouch for code: it says nothing of its use, or that (RFC 5280,
+   * 4.2.1.12).
+   */
+  public static boolean isForCode(X509Certificate certificate) {
+    try {
+      List<String> uses = certificate.getExtendedKeyUsage();
+      return uses == null || uses.contains(CODE) || uses.contains(ANY);
+    } catch (CertificateParsingException e) {
+      // what can't be read allows nothing
+      return false;
+    }
   }
 }

@@ -86,6 +86,12 @@ final class CabinetCode implements CodeFile {
   /** With a place for a signature, if it has none yet: then all else lies further behind. */
   private final class Prepared implements Unsigned {
     private final int shift = header.place().isPresent() ? 0 : CabinetHeader.RESERVED;
+    private final byte[] size = new byte[Integer.BYTES];
+    private final Pieces pieces;
+
+    Prepared() throws IOException {
+      this.pieces = pieces();
+    }
 
     @Override
     public int length() {
@@ -104,7 +110,7 @@ final class CabinetCode implements CodeFile {
           .done();
     }
 
-    private Pieces pieces(byte[] signature) throws IOException {
+    private Pieces pieces() throws IOException {
       byte[] fixed;
       List<Long> data = new ArrayList<>();
       int flags;
@@ -116,12 +122,12 @@ final class CabinetCode implements CodeFile {
           data.add(in.u4(CabinetHeader.FIXED + (long) CabinetHeader.FOLDER * i));
         }
       }
-      long size = header.size() + shift;
+      long whole = header.size() + shift;
       Pieces pieces =
           new Pieces(content)
               .range(0, RESERVED_AT)
               .bytes(new byte[Integer.BYTES], false)
-              .bytes(u4(size), true)
+              .bytes(u4(whole), true)
               .range(CabinetHeader.SIZE_AT + 4, CabinetHeader.FILES_AT)
               .bytes(u4(header.filesAt() + shift), true)
               .range(CabinetHeader.FILES_AT + 4, CabinetHeader.FLAGS_AT)
@@ -132,8 +138,8 @@ final class CabinetCode implements CodeFile {
       pieces.bytes(reserves(), false);
       pieces
           .bytes(u4(CabinetHeader.MARK), false)
-          .bytes(u4(size), false)
-          .bytes(u4(signature.length), false)
+          .bytes(u4(whole), false)
+          .bytes(size, false)
           .bytes(new byte[4], false)
           .bytes(new byte[4], true);
       long from = CabinetHeader.FIXED + (shift > 0 ? 0L : CabinetHeader.RESERVED);
@@ -141,7 +147,7 @@ final class CabinetCode implements CodeFile {
         pieces.bytes(u4(one + shift), true).range(from + 4, from + CabinetHeader.FOLDER);
         from += CabinetHeader.FOLDER;
       }
-      return pieces.range(from, header.size()).bytes(signature, false);
+      return pieces.range(from, header.size());
     }
 
     /** What folders and their data reserve. */
@@ -156,14 +162,13 @@ final class CabinetCode implements CodeFile {
 
     @Override
     public byte[] digest(String algorithm) throws IOException {
-      return pieces(new byte[0]).digest(algorithm);
+      return pieces.digest(algorithm);
     }
 
     @Override
     public Layout with(byte[] signature) throws IOException {
-      Pieces pieces = pieces(signature);
-      pieces.digest("SHA-256");
-      return pieces.layout();
+      System.arraycopy(u4(signature.length), 0, size, 0, size.length);
+      return pieces.bytes(signature, false).layout();
     }
   }
 }

@@ -40,7 +40,8 @@ import org.bouncycastle.cms.jcajce.JcaSignerInfoGeneratorBuilder;
 import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaDigestCalculatorProviderBuilder;
 import org.bouncycastle.util.Selector;
-import zugabe.bytes.Regex;
+import zugabe.core.keys.Hand;
+import zugabe.core.keys.KeyJudge;
 import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
 
@@ -104,12 +105,11 @@ final class CodeSignature {
     Attribute opus = IndirectData.opus(by.described());
     try {
       Signatory signatory = new Signatory(key);
-      if (!Regex.matches(signatory.algorithm(), "SHA(256|384)with(RSA|ECDSA)")) {
-        throw new zugabe.core.keys.Hand.NoSignatureException(
-            "Windows doesn't verify " + signatory.algorithm());
+      Optional<String> refused = KeyJudge.refusedByWindows(key);
+      if (refused.isPresent()) {
+        throw new Hand.NoSignatureException(refused.get());
       }
-      String algorithm =
-          digest(key).equals("SHA-384") ? "2.16.840.1.101.3.4.2.2" : "2.16.840.1.101.3.4.2.1";
+      String algorithm = digest(key).equals("SHA-384") ? DigestName.SHA384 : DigestName.SHA256;
       CMSAttributeTableGenerator attributes =
           parameters ->
               new DefaultSignedAttributeTableGenerator()

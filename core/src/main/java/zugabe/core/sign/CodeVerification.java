@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.security.MessageDigest;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,15 +25,6 @@ import zugabe.formats.pe.CertificateTable;
  * bytes may be hidden beside one. One by an old algorithm is passed over where another is good.
  */
 final class CodeVerification {
-  /** Digests that files were signed by; the first two only tell what has changed. */
-  private static final Map<String, String> DIGESTS =
-      Map.of(
-          "1.2.840.113549.2.5", "MD5",
-          "1.3.14.3.2.26", "SHA-1",
-          "2.16.840.1.101.3.4.2.1", "SHA-256",
-          "2.16.840.1.101.3.4.2.2", "SHA-384",
-          "2.16.840.1.101.3.4.2.3", "SHA-512");
-
   private static final int MOST = 16;
 
   private final String file;
@@ -41,6 +33,7 @@ final class CodeVerification {
   private final Findings findings;
   private final List<Verdict.Signer> who = new ArrayList<>();
   private final List<Finding> weak = new ArrayList<>();
+  private final Map<String, byte[]> digests = new HashMap<>();
   private boolean whole = true;
   private int count;
 
@@ -107,13 +100,13 @@ final class CodeVerification {
       return;
     }
     IndirectData said = IndirectData.read((ASN1Encodable) signed.getSignedContent().getContent());
-    String algorithm = DIGESTS.get(said.algorithm());
-    if (algorithm == null) {
+    Optional<String> algorithm = DigestName.known(said.algorithm());
+    if (algorithm.isEmpty()) {
       SignerCheck.damaged(where, "its digest isn't known", findings);
       whole = false;
       return;
     }
-    if (!MessageDigest.isEqual(code.digest(algorithm), said.digest())) {
+    if (!MessageDigest.isEqual(digest(algorithm.get()), said.digest())) {
       findings.add(
           SignCode.Z0202,
           where,
@@ -123,9 +116,8 @@ final class CodeVerification {
       return;
     }
     Findings own = new Findings();
-    List<Verdict.Signer> good = check.with(own).verify(signed, where);
-    boolean old = algorithm.equals("MD5") || algorithm.equals("SHA-1");
-    if (old && !good.isEmpty()) {
+    List<Verdict.Signer> good = check.ofCode(own).verify(signed, where);
+    if (DigestName.strong(said.algorithm()).isEmpty() && !good.isEmpty()) {
       SignerCheck.weak(where, "Its digest isn't SHA-256 or better", own);
       good = List.of();
     }
@@ -144,6 +136,16 @@ final class CodeVerification {
     for (CMSSignedData nested : nested(signed)) {
       signature(nested, where);
     }
+  }
+
+  /** The file is read once for each algorithm, however many signatures it has. */
+  private byte[] digest(String algorithm) throws IOException {
+    byte[] known = digests.get(algorithm);
+    if (known == null) {
+      known = code.digest(algorithm);
+      digests.put(algorithm, known);
+    }
+    return known;
   }
 
   private static List<CMSSignedData> nested(CMSSignedData signed) throws IOException {

@@ -55,7 +55,7 @@ public final class FileSigning {
       try {
         code = CodeFile.of(file, content);
       } catch (MalformedException e) {
-        damaged(file, e, findings);
+        damaged(e.getMessage());
         return this;
       }
     }
@@ -93,11 +93,7 @@ public final class FileSigning {
       // why is among the findings
       return Optional.empty();
     } catch (ZipFaultException e) {
-      findings.add(
-          SignCode.Z0209,
-          Where.file(file),
-          "It is damaged: " + e.getMessage() + ".",
-          "Make it anew.");
+      damaged(e.getMessage());
       return Optional.empty();
     } catch (Hand.NoSignatureException e) {
       noSignature(key, e, Where.file(file), findings);
@@ -105,13 +101,8 @@ public final class FileSigning {
     }
   }
 
-  /** Tells that a program, cabinet or script can't be read. */
-  static void damaged(String file, MalformedException why, Findings findings) {
-    findings.add(
-        SignCode.Z0209,
-        Where.file(file),
-        "It is damaged: " + why.getMessage() + ".",
-        "Make it anew.");
+  private void damaged(String why) {
+    findings.add(SignCode.Z0209, Where.file(file), "It is damaged: " + why + ".", "Make it anew.");
   }
 
   /** Tells that a key didn't sign. */

@@ -42,9 +42,16 @@ public final class FileVerification {
   /** What is to be said of a file. */
   public Verdict of(String file, Content content, List<Signature> beside) throws IOException {
     SignerCheck check = new SignerCheck(trust, now, findings);
-    Optional<CodeFile> code = beside.isEmpty() ? code(file, content) : Optional.empty();
-    if (code.isPresent()) {
-      return new CodeVerification(file, code.get(), check, findings).run();
+    if (beside.isEmpty()) {
+      try {
+        Optional<CodeFile> code = CodeFile.of(file, content);
+        if (code.isPresent()) {
+          return new CodeVerification(file, code.get(), check, findings).run();
+        }
+      } catch (MalformedException e) {
+        SignerCheck.damaged(Where.file(file), e.getMessage(), findings);
+        return new Verdict(file, SignedBy.IN_CODE, false, List.of());
+      }
     }
     Optional<ZipListing> jar = FileSigning.jar(content);
     if (beside.isEmpty() && jar.isPresent()) {
@@ -74,16 +81,6 @@ public final class FileVerification {
       signers.addAll(good);
     }
     return new Verdict(file, form, whole, signers);
-  }
-
-  /** A damaged one is told, and has no signature that could be found. */
-  private Optional<CodeFile> code(String file, Content content) throws IOException {
-    try {
-      return CodeFile.of(file, content);
-    } catch (MalformedException e) {
-      FileSigning.damaged(file, e, findings);
-      return Optional.empty();
-    }
   }
 
   private static byte[] bytes(Content content) throws IOException {

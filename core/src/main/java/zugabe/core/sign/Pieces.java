@@ -21,11 +21,16 @@ import zugabe.bytes.Segment;
  */
 final class Pieces {
   private final List<Piece> pieces = new ArrayList<>();
-  private final Map<Piece, Long> crc32 = new HashMap<>();
+  private final Map<RangeContent, Long> crc32 = new HashMap<>();
   private final Content content;
 
-  /** A piece that a signature covers, or doesn't. */
-  private record Piece(Content bytes, boolean copied, boolean covered) {}
+  /** A range of the file, or bytes of one's own; the other one is null. */
+  @SuppressWarnings("ArrayRecordComponent") // nobody compares them
+  private record Piece(RangeContent range, byte[] bytes, boolean covered) {
+    long size() {
+      return range == null ? bytes.length : range.size();
+    }
+  }
 
   Pieces(Content content) {
     this.content = content;
@@ -34,39 +39,42 @@ final class Pieces {
   /** A range of the file, covered. */
   Pieces range(long from, long to) {
     if (to > from) {
-      pieces.add(new Piece(new RangeContent(content, from, to - from), true, true));
+      pieces.add(new Piece(new RangeContent(content, from, to - from), null, true));
     }
     return this;
   }
 
-  /** Bytes of one's own. */
+  /** Bytes of one's own; those that aren't covered may change until all is written. */
   Pieces bytes(byte[] bytes, boolean covered) {
-    if (bytes.length > 0) {
-      pieces.add(new Piece(Content.of(bytes), false, covered));
-    }
+    pieces.add(new Piece(null, bytes, covered));
     return this;
   }
 
   /**
    * Digests what is covered.
    *
-   * @param sum also told all that isn't covered
+   * @param sum is told all of it
    */
   byte[] digest(String algorithm, Checksum sum) throws IOException {
     MessageDigest digest = JarVerification.digest(algorithm);
     byte[] buffer = new byte[1 << 16];
     for (Piece piece : pieces) {
+      if (piece.range() == null) {
+        sum.update(piece.bytes(), 0, piece.bytes().length);
+        if (piece.covered()) {
+          digest.update(piece.bytes());
+        }
+        continue;
+      }
       CRC32 crc = new CRC32();
-      try (InputStream in = piece.bytes().open()) {
+      try (InputStream in = piece.range().open()) {
         for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
           crc.update(buffer, 0, n);
           sum.update(buffer, 0, n);
-          if (piece.covered()) {
-            digest.update(buffer, 0, n);
-          }
+          digest.update(buffer, 0, n);
         }
       }
-      crc32.put(piece, crc.getValue());
+      crc32.put(piece.range(), crc.getValue());
     }
     return digest.digest();
   }
@@ -77,14 +85,11 @@ final class Pieces {
 
   /** All of it, once it was digested. */
   Layout layout() {
-    long size = pieces.stream().mapToLong(p -> p.bytes().size()).sum();
+    long size = pieces.stream().mapToLong(Piece::size).sum();
     return new Layout() {
       @Override
       public Iterator<Segment> segments() {
-        return pieces.stream()
-            .<Segment>map(
-                p -> new Segment.Copy("signed file", at -> new byte[0], p.bytes(), crc32.get(p)))
-            .iterator();
+        return pieces.stream().map(Pieces.this::segment).iterator();
       }
 
       @Override
@@ -97,5 +102,12 @@ final class Pieces {
         return size;
       }
     };
+  }
+
+  private Segment segment(Piece piece) {
+    return piece.range() == null
+        ? new Segment.Encoded("signature", at -> piece.bytes())
+        : new Segment.Copy(
+            "signed file", at -> new byte[0], piece.range(), crc32.get(piece.range()));
   }
 }

@@ -2,14 +2,15 @@ package zugabe.core.sign;
 
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import java.util.OptionalLong;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.Fields;
 import zugabe.bytes.Layout;
 import zugabe.formats.pe.CertificateTable;
 import zugabe.formats.pe.PeChecksum;
+import zugabe.formats.zip.ZipEnd;
 
 /**
  * A portable executable. A signature covers all of it but the checksum, the place of the
@@ -17,8 +18,6 @@ import zugabe.formats.pe.PeChecksum;
  * signatures, so that their length has to be known before they are made.
  */
 final class ProgramCode implements CodeFile {
-  private static final int MOST_COMMENT = 65_535;
-  private static final int END_BYTES = 22;
   private static final long MOST_BYTES = 0xFFFF_FFFFL;
 
   private final Content content;
@@ -63,7 +62,7 @@ final class ProgramCode implements CodeFile {
     long end = table.isEmpty() ? size : table.at();
     Pieces pieces = head().range(table.directoryAt() + CertificateTable.HEADER, end);
     return (table.isEmpty()
-            ? pieces.bytes(new byte[padding(size)], true)
+            ? pieces.bytes(new byte[CertificateTable.padding(size)], true)
             : pieces.range(table.at() + table.size(), size))
         .digest(algorithm);
   }
@@ -74,69 +73,27 @@ final class ProgramCode implements CodeFile {
         .range(table.checksumAt() + Integer.BYTES, table.directoryAt());
   }
 
-  private static int padding(long size) {
-    return (int) (-size & (CertificateTable.ALIGNMENT - 1));
-  }
-
   @Override
   public Unsigned unsigned(int room, boolean kept) throws IOException {
     if (!table.isEmpty() && table.at() + table.size() != size) {
       throw new NoPlaceException("there are bytes behind its signatures");
     }
     long end = table.isEmpty() ? size : table.at();
-    long zip = zipEnd(end);
-    int length = 0;
-    if (zip >= 0) {
-      // a second signature must not change what the first one is about
-      length = kept ? (int) table.size() - CertificateTable.HEADER : room;
-      end = table.isEmpty() ? end : zip + END_BYTES;
-    }
-    int padding = padding(end);
-    if (padding + CertificateTable.HEADER + (long) length > MOST_COMMENT) {
-      throw new NoPlaceException(
-          "signatures of "
-              + length
-              + " bytes are more than the comment of the zip file in it can reach over");
-    }
-    if (end + padding + CertificateTable.HEADER + (long) Math.max(length, room) > MOST_BYTES) {
-      throw new NoPlaceException("a program has less than 4 GB");
-    }
-    return new Prepared(end, zip, length);
-  }
-
-  /** Where the end record of a zip file is whose comment ends where the file does, or -1. */
-  private long zipEnd(long end) throws IOException {
+    OptionalLong zip;
     try (Access access = content.access()) {
-      long from = Math.max(0, size - END_BYTES - MOST_COMMENT);
-      byte[] last = access.readFully(from, (int) (size - from));
-      for (int i = last.length - END_BYTES; i >= 0; i--) {
-        boolean is = last[i] == 'P' && last[i + 1] == 'K' && last[i + 2] == 5 && last[i + 3] == 6;
-        int comment = (last[i + 20] & 0xFF) | (last[i + 21] & 0xFF) << Byte.SIZE;
-        if (is && from + i + END_BYTES <= end && i + END_BYTES + comment == last.length) {
-          return from + i;
-        }
-      }
-      return -1;
+      zip = ZipEnd.at(access);
     }
-  }
-
-  private static byte[] number(long value, int width) {
-    byte[] bytes = new byte[width];
-    for (int i = 0; i < width; i++) {
-      bytes[i] = (byte) (value >> (Byte.SIZE * i));
+    if (zip.isEmpty() || zip.getAsLong() + ZipEnd.BYTES > end) {
+      return new Prepared(end, -1, 0);
     }
-    return bytes;
-  }
-
-  /** The table with one signature. */
-  static byte[] table(byte[] signature) {
-    int length = CertificateTable.HEADER + signature.length;
-    byte[] table = new byte[length + padding(length)];
-    System.arraycopy(number(table.length, 4), 0, table, 0, 4);
-    System.arraycopy(number(CertificateTable.REVISION_2, 2), 0, table, 4, 2);
-    System.arraycopy(number(CertificateTable.PKCS_SIGNED_DATA, 2), 0, table, 6, 2);
-    System.arraycopy(signature, 0, table, CertificateTable.HEADER, signature.length);
-    return table;
+    // a further signature must not change what the first one is about
+    int length = kept ? (int) table.size() - CertificateTable.HEADER : room;
+    Prepared prepared = new Prepared(end, zip.getAsLong(), length);
+    if (prepared.comment() > ZipEnd.MOST_COMMENT) {
+      throw new NoPlaceException(
+          "the comment of the zip file in it can't reach over signatures of " + length + " bytes");
+    }
+    return prepared;
   }
 
   /** What goes in, with the end of the file as it will be. */
@@ -144,13 +101,28 @@ final class ProgramCode implements CodeFile {
     private final long end;
     private final long zip;
     private final int length;
-    private byte[] padding = {};
+    private final int padding;
+    private final byte[] checksum = new byte[Integer.BYTES];
+    private final byte[] directory = new byte[CertificateTable.HEADER];
+    private final PeChecksum sum = new PeChecksum();
+    private final Pieces pieces;
 
+    /**
+     * @param end of what is there, without signatures
+     * @param zip where the record is that ends a zip file, or -1
+     * @param length of the signature; 0 for any
+     */
     Prepared(long end, long zip, int length) {
       this.end = end;
       this.zip = zip;
       this.length = length;
-      this.padding = new byte[ProgramCode.padding(end)];
+      this.padding = CertificateTable.padding(end);
+      this.pieces = pieces();
+    }
+
+    /** Bytes behind the record: what is there, and all that comes. */
+    private long comment() {
+      return end - zip - ZipEnd.BYTES + padding + CertificateTable.HEADER + length;
     }
 
     @Override
@@ -158,45 +130,40 @@ final class ProgramCode implements CodeFile {
       return length;
     }
 
-    /** Of a file with such a checksum and such a place of its signatures, which it ends with. */
-    private Pieces pieces(byte[] checksum, byte[] directory, byte[] signatures) {
-      Pieces pieces =
+    private Pieces pieces() {
+      Pieces all =
           new Pieces(content)
               .range(0, table.checksumAt())
               .bytes(checksum, false)
               .range(table.checksumAt() + Integer.BYTES, table.directoryAt())
               .bytes(directory, false);
       long from = table.directoryAt() + CertificateTable.HEADER;
-      if (zip < 0) {
-        pieces.range(from, end);
-      } else {
-        int comment = padding.length + CertificateTable.HEADER + length;
-        pieces.range(from, zip + END_BYTES - 2).bytes(number(comment, 2), true);
-        pieces.range(zip + END_BYTES, end);
+      if (zip >= 0) {
+        long field = zip + ZipEnd.BYTES - ZipEnd.LENGTH_BYTES;
+        all.range(from, field).bytes(ZipEnd.length(comment()), true);
+        from = zip + ZipEnd.BYTES;
       }
-      return pieces.bytes(padding, true).bytes(signatures, false);
+      return all.range(from, end).bytes(new byte[padding], true);
     }
 
     @Override
     public byte[] digest(String algorithm) throws IOException {
-      return pieces(new byte[0], new byte[0], new byte[0]).digest(algorithm);
+      return pieces.digest(algorithm, sum);
     }
 
     @Override
     public Layout with(byte[] signature) throws IOException {
-      byte[] signatures = table(signature);
-      long at = end + padding.length;
-      byte[] directory = Arrays.copyOf(number(at, Integer.BYTES), CertificateTable.HEADER);
-      System.arraycopy(number(signatures.length, 4), 0, directory, Integer.BYTES, Integer.BYTES);
-      PeChecksum sum = new PeChecksum();
-      pieces(new byte[Integer.BYTES], directory, signatures).digest("SHA-256", sum);
-      Pieces whole =
-          pieces(
-              number(sum.getValue() + at + signatures.length, Integer.BYTES),
-              directory,
-              signatures);
-      whole.digest("SHA-256");
-      return whole.layout();
+      byte[] signatures = CertificateTable.of(signature);
+      long at = end + padding;
+      if (at + signatures.length > MOST_BYTES) {
+        throw new NoPlaceException("a program has less than 4 GB");
+      }
+      System.arraycopy(
+          CertificateTable.directory(at, signatures.length), 0, directory, 0, directory.length);
+      long all = sum.getValue() + PeChecksum.of(directory) + PeChecksum.of(signatures);
+      System.arraycopy(
+          PeChecksum.field(all, at + signatures.length), 0, checksum, 0, checksum.length);
+      return pieces.bytes(signatures, false).layout();
     }
   }
 }

@@ -61,6 +61,6 @@ public final class ProgramSignature {
       throw new Hand.NoSignatureException(
           "with its timestamp the signature takes more than " + room + " bytes");
     }
-    return ProgramCode.table(filled.get());
+    return CertificateTable.of(filled.get());
   }
 }

@@ -59,12 +59,6 @@ final class ScriptCode implements CodeFile {
     Charset charset = utf16 ? StandardCharsets.UTF_16LE : StandardCharsets.UTF_8;
     String all = text(bytes, charset);
     String mark = utf16 || utf8 ? all.substring(0, 1) : "";
-    if (mark.isEmpty() && all.chars().anyMatch(c -> c >= 0x80)) {
-      throw new MalformedException(
-          "it has characters beyond ASCII and no byte order mark, so that one version of PowerShell"
-              + " reads it as UTF-8 and another one doesn't",
-          0);
-    }
     String text = all.substring(mark.length());
     int at = text.indexOf(LINE + START + LINE);
     if (at < 0) {
@@ -129,6 +123,11 @@ final class ScriptCode implements CodeFile {
   public Unsigned unsigned(int room, boolean kept) throws IOException {
     if (!rest.isEmpty()) {
       throw new NoPlaceException("there are lines behind its signature");
+    }
+    if (mark.isEmpty() && text.chars().anyMatch(c -> c >= 0x80)) {
+      throw new NoPlaceException(
+          "it has characters beyond ASCII and no byte order mark, so that one version of PowerShell"
+              + " reads it as UTF-8 and another one doesn't");
     }
     return new Unsigned() {
       @Override

@@ -7,7 +7,6 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.bouncycastle.cert.X509CertificateHolder;
 import org.bouncycastle.cms.CMSException;
@@ -21,40 +20,40 @@ import org.bouncycastle.util.Selector;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.keys.Fingerprints;
+import zugabe.core.keys.KeyCode;
+import zugabe.core.keys.KeyJudge;
 import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
 
 /** Verifies signed data of RFC 5652: the signature, its algorithms, its time, who vouches. */
 final class SignerCheck {
-  /** Digests that count, by their object identifiers. */
-  private static final Map<String, String> DIGESTS =
-      Map.of(
-          "2.16.840.1.101.3.4.2.1", "SHA256",
-          "2.16.840.1.101.3.4.2.2", "SHA384",
-          "2.16.840.1.101.3.4.2.3", "SHA512",
-          "2.16.840.1.101.3.4.2.8", "SHA3-256",
-          "2.16.840.1.101.3.4.2.9", "SHA3-384",
-          "2.16.840.1.101.3.4.2.10", "SHA3-512");
-
   /** RSA of fewer bits counts only where a timestamp shows that it was made before 2014. */
   private static final int RSA_BITS = 2048;
 
   private static final int EC_BITS = 224;
   private static final LocalDate WEAK_SINCE = LocalDate.of(2014, 1, 1);
 
+  /** Whether certificates have to be ones for code. */
+  private final boolean code;
+
   private final Trust.Asked trust;
   private final Instant now;
   private final Findings findings;
 
   SignerCheck(Trust.Asked trust, Instant now, Findings findings) {
+    this(trust, now, false, findings);
+  }
+
+  private SignerCheck(Trust.Asked trust, Instant now, boolean code, Findings findings) {
+    this.code = code;
     this.trust = trust;
     this.now = now;
     this.findings = findings;
   }
 
-  /** The same, with other findings. */
-  SignerCheck with(Findings other) {
-    return new SignerCheck(trust, now, other);
+  /** The same for signatures of code, with other findings. */
+  SignerCheck ofCode(Findings other) {
+    return new SignerCheck(trust, now, true, other);
   }
 
   /** Who signed what is in signed data itself; empty when the signature isn't good. */
@@ -113,6 +112,16 @@ final class SignerCheck {
     if (!isStrong(signer, own, stamped, where)) {
       return Optional.empty();
     }
+    if (code && !KeyJudge.isForCode(own)) {
+      findings.add(
+          KeyCode.Z0114,
+          where,
+          "The certificate of "
+              + own.getSubjectX500Principal().getName()
+              + " isn't one for signing code.",
+          "Ask the signer for a file that is signed with a certificate for code.");
+      return Optional.empty();
+    }
     Instant at = stamped.orElse(now);
     boolean valid =
         !at.isBefore(own.getNotBefore().toInstant()) && !at.isAfter(own.getNotAfter().toInstant());
@@ -145,11 +154,17 @@ final class SignerCheck {
         new Verdict.Signer(
             own.getSubjectX500Principal().getName(),
             own.getIssuerX500Principal().getName(),
-            DIGESTS.get(signer.getDigestAlgOID()) + "with" + own.getPublicKey().getAlgorithm(),
+            digest(signer).orElseThrow() + "with" + own.getPublicKey().getAlgorithm(),
             X509Key.strength(own),
             Fingerprints.sha256(X509Key.encoded(own)),
             anchor,
             stamped));
+  }
+
+  /** As in the name of a signature's algorithm; empty for one that doesn't count. */
+  private static Optional<String> digest(SignerInformation signer) {
+    return DigestName.strong(signer.getDigestAlgOID())
+        .map(d -> d.startsWith("SHA-") ? d.replace("-", "") : d);
   }
 
   private static String day(Instant time) {
@@ -216,11 +231,10 @@ final class SignerCheck {
 
   private boolean isStrong(
       SignerInformation signer, X509Certificate own, Optional<Instant> stamped, Where where) {
-    String digest = DIGESTS.get(signer.getDigestAlgOID());
     String weak = "";
     int bits = X509Key.bits(own);
     String algorithm = own.getPublicKey().getAlgorithm();
-    if (digest == null) {
+    if (digest(signer).isEmpty()) {
       weak = "Its digest isn't SHA-256 or better";
     } else if (algorithm.equals("RSA") && bits < RSA_BITS) {
       boolean old =

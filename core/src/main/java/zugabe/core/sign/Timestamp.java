@@ -7,7 +7,6 @@ import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.bouncycastle.asn1.cms.Attribute;
 import org.bouncycastle.asn1.cms.AttributeTable;
@@ -29,12 +28,6 @@ import zugabe.core.keys.UnreadableException;
  * @param chain the authority's certificate, then those that came with it
  */
 record Timestamp(Instant time, List<X509Certificate> chain) {
-
-  private static final Map<String, String> DIGESTS =
-      Map.of(
-          "2.16.840.1.101.3.4.2.1", "SHA-256",
-          "2.16.840.1.101.3.4.2.2", "SHA-384",
-          "2.16.840.1.101.3.4.2.3", "SHA-512");
 
   /** A token's time. */
   static Timestamp of(TimeStampToken token) throws TSPException, IOException {
@@ -102,10 +95,9 @@ record Timestamp(Instant time, List<X509Certificate> chain) {
         new TimeStampToken(
             ContentInfo.getInstance(attribute.getAttributeValues()[0].toASN1Primitive()));
     byte[] imprint = token.getTimeStampInfo().getMessageImprintDigest();
-    String algorithm = DIGESTS.get(token.getTimeStampInfo().getMessageImprintAlgOID().getId());
-    if (algorithm == null) {
-      throw new TSPException("its digest isn't SHA-256 or better");
-    }
+    String algorithm =
+        DigestName.strong(token.getTimeStampInfo().getMessageImprintAlgOID().getId())
+            .orElseThrow(() -> new TSPException("its digest isn't SHA-256 or better"));
     byte[] own = JarVerification.digest(algorithm).digest(signer.getSignature());
     if (!MessageDigest.isEqual(imprint, own)) {
       throw new TSPException("it is about something else");

@@ -1,9 +1,11 @@
 package zugabe.formats.pe;
 
 import java.io.IOException;
+import java.nio.ByteOrder;
 import java.util.ArrayList;
 import java.util.List;
 import zugabe.bytes.Access;
+import zugabe.bytes.ByteWriter;
 import zugabe.bytes.Fields;
 import zugabe.bytes.MalformedException;
 import zugabe.formats.pe.OptionalHeader.DataDirectory;
@@ -26,9 +28,9 @@ public record CertificateTable(
   public static final int ALIGNMENT = 8;
 
   /** Of an entry that holds signed data. */
-  public static final int PKCS_SIGNED_DATA = 2;
+  private static final int PKCS_SIGNED_DATA = 2;
 
-  public static final int REVISION_2 = 0x200;
+  private static final int REVISION_2 = 0x200;
 
   private static final int CHECK_SUM = 64;
   private static final int MOST_BYTES = 16 << 20;
@@ -44,6 +46,31 @@ public record CertificateTable(
 
   public boolean isEmpty() {
     return size == 0;
+  }
+
+  /** Zeros in front of a table that starts behind so many bytes. */
+  public static int padding(long size) {
+    return (int) (-size & (ALIGNMENT - 1));
+  }
+
+  /** A table with one signature. */
+  public static byte[] of(byte[] signature) {
+    int length = HEADER + signature.length + padding(signature.length);
+    return ByteWriter.ofSize(length, ByteOrder.LITTLE_ENDIAN)
+        .u4("dwLength", length)
+        .u2("wRevision", REVISION_2)
+        .u2("wCertificateType", PKCS_SIGNED_DATA)
+        .bytes(signature)
+        .zeros(padding(signature.length))
+        .done();
+  }
+
+  /** What the directory says of a table. */
+  public static byte[] directory(long at, long size) {
+    return ByteWriter.ofSize(DataDirectory.SIZE, ByteOrder.LITTLE_ENDIAN)
+        .u4("VirtualAddress", at)
+        .u4("Size", size)
+        .done();
   }
 
   /**

@@ -1,6 +1,8 @@
 package zugabe.formats.pe;
 
+import java.nio.ByteOrder;
 import java.util.zip.Checksum;
+import zugabe.bytes.ByteWriter;
 
 /**
  * The checksum of the optional header: the sum of all words of two bytes, with what overflows added
@@ -47,8 +49,20 @@ public final class PeChecksum implements Checksum {
     return sum.getValue();
   }
 
+  /**
+   * The field.
+   *
+   * @param sum of all words, however it overflows
+   * @param size of the file; less than 4 GB
+   */
+  public static byte[] field(long sum, long size) {
+    return ByteWriter.ofSize(Integer.BYTES, ByteOrder.LITTLE_ENDIAN)
+        .u4("CheckSum", (folded(sum) + size) & 0xFFFF_FFFFL)
+        .done();
+  }
+
   /** What overflows two bytes is added at their end. */
-  public static long folded(long sum) {
+  private static long folded(long sum) {
     long folded = sum;
     while (folded > WORD) {
       folded = (folded & WORD) + (folded >> 16);

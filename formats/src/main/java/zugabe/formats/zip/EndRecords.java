@@ -13,27 +13,13 @@ import zugabe.bytes.ByteReader;
  * @param prefix bytes before the archive's own first byte, which its offsets don't count
  */
 record EndRecords(long count, long centralOffset, long centralSize, long prefix) {
-  private static final int MAX_COMMENT = 0xFFFF;
-
   static EndRecords find(Access access) throws IOException {
     long size = access.size();
-    int tail = (int) Math.min(size, Zip.END_BYTES + MAX_COMMENT);
-    byte[] bytes = access.readFully(size - tail, tail);
-    long trailing = -1;
-    for (int at = tail - Zip.END_BYTES; at >= 0; at--) {
-      if (bytes[at] == 'P' && bytes[at + 1] == 'K' && bytes[at + 2] == 5 && bytes[at + 3] == 6) {
-        int comment = (bytes[at + 20] & 0xFF) | (bytes[at + 21] & 0xFF) << 8;
-        if (at + Zip.END_BYTES + comment == tail) {
-          return decode(
-              access,
-              size - tail + at,
-              java.util.Arrays.copyOfRange(bytes, at, at + Zip.END_BYTES));
-        }
-        if (at + Zip.END_BYTES + comment < tail && trailing < 0) {
-          trailing = size - tail + at + Zip.END_BYTES + comment;
-        }
-      }
+    ZipEnd.Place place = ZipEnd.find(access);
+    if (place.at() >= 0) {
+      return decode(access, place.at(), access.readFully(place.at(), ZipEnd.BYTES));
     }
+    long trailing = place.trailing();
     if (trailing >= 0) {
       throw new ZipFaultException(
           ZipFault.TRAILING_BYTES,

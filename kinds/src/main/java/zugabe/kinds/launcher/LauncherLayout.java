@@ -13,6 +13,7 @@ import zugabe.core.sign.Described;
 import zugabe.formats.pe.CertificateTable;
 import zugabe.formats.pe.PeChecksum;
 import zugabe.formats.pe.ProgramImage;
+import zugabe.formats.zip.ZipEnd;
 
 /**
  * The program with the jar behind it: a zip file counts from the file's start. The checksum of the
@@ -24,9 +25,6 @@ record LauncherLayout(
     implements Layout {
   /** The largest size that a program's header can hold. */
   static final long MOST_BYTES = 0xFFFF_FFFFL;
-
-  /** Of the record that ends a zip file, with the length of its comment (APPNOTE.TXT, 4.3.16). */
-  private static final int END_BYTES = 22;
 
   @Override
   public Iterator<Segment> segments() {
@@ -85,7 +83,7 @@ record LauncherLayout(
                   literal("program", bytes, directoryEnd, bytes.length)),
               Segments.withLast(jar, this::commented),
               Stream.of(
-                  new Segment.Encoded("padding", at -> new byte[padding(at)]),
+                  new Segment.Encoded("padding", at -> new byte[CertificateTable.padding(at)]),
                   new Segment.RangeEnd("digest", digest, true),
                   new Segment.Encoded("signatures", this::table),
                   new Segment.RangeEnd("checksum", sum, true),
@@ -109,26 +107,15 @@ record LauncherLayout(
 
     /** The end of the zip file, whose comment is all that comes behind it. */
     private byte[] commented(byte[] end, long at) {
-      int length = end.length - 2;
-      if (end.length < END_BYTES || end[length] != 0 || end[length + 1] != 0) {
-        throw new IllegalStateException("a jar ends with a record without a comment");
-      }
-      int comment = padding(at + end.length) + by.tableLength();
-      end[length] = (byte) comment;
-      end[length + 1] = (byte) (comment >> Byte.SIZE);
-      return end;
+      int padding = CertificateTable.padding(at + end.length);
+      return ZipEnd.withComment(end, padding + by.tableLength());
     }
 
     private byte[] table(long at) throws IOException {
       byte[] table = by.table(digest.value(), described);
-      directory = Arrays.copyOf(number(at), CertificateTable.HEADER);
-      System.arraycopy(number(table.length), 0, directory, Integer.BYTES, Integer.BYTES);
+      directory = CertificateTable.directory(at, table.length);
       return table;
     }
-  }
-
-  private static int padding(long size) {
-    return (int) (-size & (CertificateTable.ALIGNMENT - 1));
   }
 
   private static Segment literal(String label, byte[] bytes, int from, int to) {
@@ -149,15 +136,7 @@ record LauncherLayout(
     for (int i = 0; i < sum.length; i++) {
       value += (long) (sum[i] & 0xFF) << (Byte.SIZE * (sum.length - 1 - i));
     }
-    return number(PeChecksum.folded(value) + size);
-  }
-
-  private static byte[] number(long value) {
-    byte[] bytes = new byte[Integer.BYTES];
-    for (int i = 0; i < bytes.length; i++) {
-      bytes[i] = (byte) (value >> (Byte.SIZE * i));
-    }
-    return bytes;
+    return PeChecksum.field(value, size);
   }
 
   @Override
