@@ -3,10 +3,6 @@ package zugabe.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.networknt.schema.JsonSchema;
-import com.networknt.schema.JsonSchemaFactory;
-import com.networknt.schema.SpecVersion;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -16,16 +12,8 @@ import zugabe.core.program.Version;
 
 /** The command line as a user meets it. */
 public final class CommandTest {
-  private static final ObjectMapper JSON = new ObjectMapper();
-
   static JsonNode valid(String text, String schema) throws Exception {
-    JsonSchema s =
-        JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
-            .getSchema(
-                Files.readString(Program.ROOT.resolve("docs/schemas/" + schema + ".schema.json")));
-    JsonNode node = JSON.readTree(text);
-    assertThat(s.validate(node)).as(text).isEmpty();
-    return node;
+    return Answers.valid(text, schema);
   }
 
   @Test
@@ -39,6 +27,10 @@ public final class CommandTest {
             "build",
             "rehearse",
             "inspect",
+            "icon",
+            "verify",
+            "key",
+            "sign",
             "explain",
             "schema",
             "demo",

@@ -99,6 +99,7 @@ final class Program {
         new Result(
             exit, out.toString(StandardCharsets.UTF_8), err.toString(StandardCharsets.UTF_8));
     Sayings.note(result.err());
+    Answers.look(result.out());
     return result;
   }
 
@@ -108,6 +109,7 @@ final class Program {
     command.addAll(Arrays.asList(arguments));
     Result result = run(command.toArray(String[]::new));
     Sayings.note(result.err());
+    Answers.look(result.out());
     return result;
   }
 

@@ -98,7 +98,7 @@ public final class WindowsInstallTest {
     for (int again = 0; again < 4 && r.all().contains("ShellExecuteEx failed"); again++) {
       r = wine.program(w.folder()).run(words);
     }
-    return r;
+    return Wine.told(r);
   }
 
   private Path entry() {

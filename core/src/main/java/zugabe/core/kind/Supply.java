@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
-import zugabe.core.sign.Described;
+import zugabe.core.sign.ProgramSignature;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 
@@ -21,7 +21,7 @@ public record Supply(
     Map<String, List<File>> deliverables,
     Map<String, Content> parts,
     Optional<Signer> signer,
-    Optional<CodeSigner> code) {
+    Optional<ProgramSignature> code) {
   /** What there is when nothing is held. */
   public static final Supply NOTHING = of(Map.of(), Map.of());
 
@@ -35,29 +35,13 @@ public record Supply(
     InstallTree sign(InstallTree tree) throws IOException;
   }
 
-  /** Signs programs for Windows. */
-  public interface CodeSigner {
-    /** Of the digest, in the runtime's words. */
-    String algorithm();
-
-    /** Bytes of the table of signatures, whatever is signed. */
-    int tableLength();
-
-    /**
-     * That table.
-     *
-     * @param digest of the program
-     */
-    byte[] table(byte[] digest, Described described) throws IOException;
-  }
-
   /** The tree of a jar, signed if it is to be. */
   public InstallTree signed(InstallTree tree) throws IOException {
     return signer.isPresent() ? signer.get().sign(tree) : tree;
   }
 
   /** The same with others who sign. */
-  public Supply with(Optional<Signer> other, Optional<CodeSigner> ofCode) {
+  public Supply with(Optional<Signer> other, Optional<ProgramSignature> ofCode) {
     return new Supply(deliverables, parts, other, ofCode);
   }
 

@@ -13,7 +13,6 @@ import zugabe.core.keys.SigningKey;
 import zugabe.core.keys.X509Key;
 import zugabe.core.kind.Supply;
 import zugabe.core.sign.Beside;
-import zugabe.core.sign.Described;
 import zugabe.core.sign.ProgramSignature;
 import zugabe.core.sign.SignatureForm;
 import zugabe.core.sign.SignedBy;
@@ -43,9 +42,9 @@ public record Signers(Map<String, Signer> deliverables, Optional<Signer> sums) {
           : Optional.empty();
     }
 
-    Optional<Supply.CodeSigner> ofCode() {
+    Optional<ProgramSignature> ofCode() {
       return form == SignatureForm.IN_CODE
-          ? Optional.of(new OfCode(new ProgramSignature((X509Key) key, stamping)))
+          ? Optional.of(new ProgramSignature((X509Key) key, stamping))
           : Optional.empty();
     }
 
@@ -87,23 +86,6 @@ public record Signers(Map<String, Signer> deliverables, Optional<Signer> sums) {
               .iterator();
         }
       };
-    }
-  }
-
-  private record OfCode(ProgramSignature signature) implements Supply.CodeSigner {
-    @Override
-    public String algorithm() {
-      return signature.algorithm();
-    }
-
-    @Override
-    public int tableLength() {
-      return signature.tableLength();
-    }
-
-    @Override
-    public byte[] table(byte[] digest, Described described) throws IOException {
-      return signature.table(digest, described);
     }
   }
 

@@ -8,8 +8,8 @@ import java.util.stream.Stream;
 import zugabe.bytes.Layout;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
-import zugabe.core.kind.Supply;
 import zugabe.core.sign.Described;
+import zugabe.core.sign.ProgramSignature;
 import zugabe.formats.pe.CertificateTable;
 import zugabe.formats.pe.PeChecksum;
 import zugabe.formats.pe.ProgramImage;
@@ -21,7 +21,7 @@ import zugabe.formats.zip.ZipEnd;
  * over them.
  */
 record LauncherLayout(
-    ProgramImage program, Layout jar, Optional<Supply.CodeSigner> signer, Described described)
+    ProgramImage program, Layout jar, Optional<ProgramSignature> signer, Described described)
     implements Layout {
   /** The largest size that a program's header can hold. */
   static final long MOST_BYTES = 0xFFFF_FFFFL;
@@ -54,7 +54,7 @@ record LauncherLayout(
 
   /** One walk over a program that is signed. */
   private final class Signed {
-    private final Supply.CodeSigner by;
+    private final ProgramSignature by;
     private final RangeDigest sum = RangeDigest.checksum("checksum", new PeChecksum());
     private final RangeDigest digest;
     private final Segment.Slot checksumSlot = new Segment.Slot("checksum", ProgramImage.CHECKSUM);
@@ -62,7 +62,7 @@ record LauncherLayout(
         new Segment.Slot("place of signatures", CertificateTable.HEADER);
     private byte[] directory = {};
 
-    Signed(Supply.CodeSigner by) {
+    Signed(ProgramSignature by) {
       this.by = by;
       this.digest = RangeDigest.of(by.algorithm());
     }
