@@ -8,6 +8,11 @@ static DWORD whole(void) {
     return CODE_DAMAGED;
   }
   say_log(L"program: ", place.program.at);
+  if (!place_beside()) {
+    say_missing();
+    return CODE_MISSING;
+  }
+  place_settings();
   if (!one_enter(&code)) {
     return code;
   }

@@ -17,7 +17,7 @@ void text_add_path(struct text *t, const WCHAR *path) {
 }
 
 /* The user's settings file, else the one that lies beside this program. */
-static void settings_find(void) {
+void place_settings(void) {
   const WCHAR *names[2];
   int i;
   names[0] = data_of(L"settings.user");
@@ -46,6 +46,38 @@ static void settings_find(void) {
   }
 }
 
+static BOOL is_beside(const WCHAR *file) {
+  struct text path = {0};
+  BOOL is;
+  text_add_path(&path, file);
+  is = is_file(path.at);
+  text_free(&path);
+  return is;
+}
+
+BOOL place_beside(void) {
+  const WCHAR *file = data_of(L"beside");
+  struct text own = {0};
+  const WCHAR *last;
+  if (file == NULL || is_beside(file)) {
+    return TRUE;
+  }
+  text_add(&own, place.folder.at);
+  last = find_last(own.at, L'\\');
+  if (last != NULL) {
+    text_clear(&place.folder);
+    text_add_part(&place.folder, own.at, (DWORD)(last - own.at));
+    if (is_beside(file)) {
+      text_free(&own);
+      return TRUE;
+    }
+    text_clear(&place.folder);
+    text_add(&place.folder, own.at);
+  }
+  text_free(&own);
+  return FALSE;
+}
+
 BOOL place_find(void) {
   WCHAR *path = memory((MOST_PATH + 1) * sizeof(WCHAR));
   DWORD length = GetModuleFileNameW(NULL, path, MOST_PATH);
@@ -60,6 +92,5 @@ BOOL place_find(void) {
     return FALSE;
   }
   text_add_part(&place.folder, place.program.at, (DWORD)(last - place.program.at));
-  settings_find();
   return TRUE;
 }

@@ -192,6 +192,41 @@ static DWORD once(const WCHAR *program, const struct text *whole, const WCHAR *i
   return code;
 }
 
+/* Jars that lie beside, in the order of the recipe. */
+static void add_modules(struct text *line) {
+  struct text path = {0};
+  const WCHAR *next = NULL;
+  while ((next = data_next(L"module.path", next)) != NULL) {
+    if (path.length > 0) {
+      text_add_char(&path, L';');
+    }
+    text_add_path(&path, next);
+  }
+  line_add(line, L"--module-path");
+  line_add(line, path.at);
+  text_free(&path);
+}
+
+/* What the runtime starts: a module, a jar that lies beside, or the jar that this file is as well. */
+static void add_start(struct text *line) {
+  const WCHAR *module = data_of(L"module");
+  if (module != NULL) {
+    add_modules(line);
+    line_add(line, L"--module");
+    line_add(line, module);
+    return;
+  }
+  text_add(line, L" -jar");
+  if (data_of(L"beside") == NULL) {
+    line_add(line, place.program.at);
+  } else {
+    struct text jar = {0};
+    text_add_path(&jar, data_of(L"beside"));
+    line_add(line, jar.at);
+    text_free(&jar);
+  }
+}
+
 DWORD run(const struct java *java) {
   struct text program = {0};
   struct text line = {0};
@@ -211,9 +246,7 @@ DWORD run(const struct java *java) {
   set_variables();
   line_add(&line, program.at);
   add_options(&line);
-  /* this file is the jar as well */
-  text_add(&line, L" -jar");
-  line_add(&line, place.program.at);
+  add_start(&line);
   add_arguments(&line);
   say_log(L"line: ", line.at);
   SetConsoleCtrlHandler(left_to_program, TRUE);

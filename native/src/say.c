@@ -214,3 +214,12 @@ void say_no_java(void) {
   say(message.at, data_of(L"address"));
   text_free(&message);
 }
+
+void say_missing(void) {
+  struct text message = {0};
+  text_add(&message, data_text(L"missing"));
+  text_add(&message, L"\n");
+  text_add_path(&message, data_of(L"beside"));
+  say(message.at, NULL);
+  text_free(&message);
+}

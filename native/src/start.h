@@ -21,7 +21,8 @@ enum {
   CODE_NO_JAVA = 241,  /* no runtime fits */
   CODE_NO_START = 242, /* the runtime that fits can't be started */
   CODE_SETTINGS = 243, /* a settings file can't be understood */
-  CODE_MEMORY = 244    /* not even this program has memory */
+  CODE_MEMORY = 244,   /* not even this program has memory */
+  CODE_MISSING = 245   /* what it starts isn't there */
 };
 
 /* The longest path that the system takes, and the longest line for a new process. */
@@ -71,13 +72,17 @@ const void *data_picture(DWORD *bytes);
 
 struct place {
   struct text program;  /* this file */
-  struct text folder;   /* the one that it lies in, without a last backslash */
+  struct text folder;   /* the one that all lies in, without a last backslash */
   struct text settings; /* the settings file; empty when there is none */
 };
 
 extern struct place place;
 BOOL place_find(void);
 BOOL is_file(const WCHAR *path);
+/* FALSE when what this program starts lies neither in its folder nor in the one above. */
+BOOL place_beside(void);
+/* Needs the folder. */
+void place_settings(void);
 /* Relative to the program's folder, unless it is absolute. */
 void text_add_path(struct text *t, const WCHAR *path);
 
@@ -115,6 +120,7 @@ void say_open(void);
 void say_log(const WCHAR *what, const WCHAR *more);
 void say_failure(const WCHAR *message);
 void say_no_java(void);
+void say_missing(void);
 BOOL is_console(void);
 
 /* one.c: one instance. */

@@ -17,9 +17,10 @@ public final class DemoTest {
               "ready",
               "Gannet Quay, 2026-03-01 (UTC)",
               "answered 200",
+              "$ wine Saltmarsh.exe",
               "Made in try/out/",
               "Try next:");
-      assertThat(r.out().split("✓ as expected", -1)).hasSize(6);
+      assertThat(r.out().split("✓ as expected", -1)).hasSize(7);
       w.program().run("unzip", "-q", "try/out/saltmarsh-service-2.4.0.zip", "-d", "unpacked");
       for (String java : Program.runtimes()) {
         assertThat(

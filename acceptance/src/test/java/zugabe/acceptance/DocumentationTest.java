@@ -2,6 +2,7 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.databind.node.NullNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -141,6 +142,17 @@ public final class DocumentationTest {
         assertThat(Files.readString(p).lines().collect(Collectors.toList()))
             .as(p.toString())
             .hasSizeLessThan(450);
+      }
+    }
+  }
+
+  /** What a schema refers to is in it. */
+  @Test
+  public void everySchemaIsWhole() throws Exception {
+    try (Stream<Path> list = Files.list(Program.ROOT.resolve("docs/schemas"))) {
+      for (Path file : list.sorted().toList()) {
+        String name = file.getFileName().toString().replace(".schema.json", "");
+        assertThat(Answers.schema(name).validate(NullNode.getInstance())).as(name).isNotEmpty();
       }
     }
   }

@@ -50,6 +50,8 @@ final class InspectVerb implements Verb {
     PrintStream out = given.terminal().out();
     if (i.holds().entries().isEmpty()) {
       out.println(file + ": " + i.kind() + ", " + Sizes.of(i.size()));
+      section(out, "Identity", i.identity());
+      section(out, "Start", i.start());
       section(out, "What it says", i.facts());
       return;
     }

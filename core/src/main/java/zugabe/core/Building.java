@@ -94,7 +94,12 @@ final class Building {
    * @param shown the output folder, as the user would name it
    */
   Stage stage(String shown) {
-    return new Stage(shown + "/", Machine.platform(), Optional.empty(), false);
+    return new Stage(
+        shown + "/",
+        Machine.platform(),
+        Machine.wine(around.environment()),
+        Optional.empty(),
+        false);
   }
 
   /** The same, and tries them. */

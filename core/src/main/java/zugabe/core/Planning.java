@@ -28,6 +28,7 @@ import zugabe.core.checks.UselessKeys;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
+import zugabe.core.install.HeldCheck;
 import zugabe.core.jar.Travel;
 import zugabe.core.kind.Ready;
 import zugabe.core.kind.Registry;
@@ -220,7 +221,8 @@ final class Planning {
       ready.add(one);
       reports.put(d.name(), one.report());
     }
-    twoOfOneName(reports, findings);
+    WrittenTwice.check(reports, findings);
+    HeldCheck.run(plan, reports, findings);
     OptionsCheck.run(plan, findings);
     LibrariesCheck.run(plan, findings);
     around.progress().at("looking at what is shipped", 0, 0);
@@ -234,26 +236,6 @@ final class Planning {
             .collect(Collectors.toSet());
     MissingCheck.run(plan, nested, links, findings);
     return ready;
-  }
-
-  /** Files that belong to a deliverable may have the name of another's. */
-  private static void twoOfOneName(Map<String, Report> reports, Findings findings) {
-    Map<String, String> owners = new LinkedHashMap<>();
-    reports.forEach(
-        (name, report) ->
-            report
-                .paths()
-                .forEach(
-                    file -> {
-                      String other = owners.putIfAbsent(file, name);
-                      if (other != null) {
-                        findings.add(
-                            RecipeCode.Z1013,
-                            Where.file(file),
-                            "The deliverables " + other + " and " + name + " would both write it.",
-                            "Give one of them another name by file:.");
-                      }
-                    }));
   }
 
   private Instant sourceDate(Findings findings) {

@@ -69,10 +69,16 @@ final class Rehearsing {
     String name = deliverable.planned().name();
     String fix = "Build it first: zugabe build " + name + ".";
     for (Course course : deliverable.rehearsals(stage)) {
-      if (course instanceof Course.NotHere not) {
+      if (course instanceof Course.UnderWine under && stage.wine().isEmpty()) {
+        findings.add(
+            RehearsalCode.Z6012,
+            under.where(),
+            under.program() + " isn't started: it is for Windows, and there is no Wine here.",
+            "Start it on Windows, or install Wine.");
+      } else if (course instanceof Course.NotHere not) {
         findings.add(not.code(), not.where(), not.what(), not.fix());
       } else if (isThere(files(course, folder), stage.shown(), fix)) {
-        run(deliverable.planned(), course, folder, stage.shown());
+        run(deliverable.planned(), course, folder, stage);
       }
     }
   }
@@ -84,25 +90,31 @@ final class Rehearsing {
     if (course instanceof Course.Install install) {
       return new Subject(folder, List.of(install.file()), Optional.empty());
     }
+    if (course instanceof Course.UnderWine under) {
+      return new Subject(folder, under.files(), Optional.empty());
+    }
     return new Subject(folder, ((Course.OnServer) course).files(), Optional.empty());
   }
 
-  private void run(Planned planned, Course course, Path folder, String shown) {
+  private void run(Planned planned, Course course, Path folder, Stage stage) {
     String name = planned.name();
+    String shown = stage.shown();
     Subject subject = files(course, folder);
     if (course instanceof Course.Start start) {
-      run(name, subject, shown, start.trial(), runtime(planned.programs()));
+      run(name, subject, shown, start.trial(), runtime(planned.programs()).home());
     } else if (course instanceof Course.Install install) {
-      Path java = runtime(install.carriesJava() ? List.of() : planned.programs());
+      Path java = runtime(install.carriesJava() ? List.of() : planned.programs()).home();
       runInstalled(
           name, new InstallRehearsal(subject, install.name(), install.trials()), shown, java);
     } else if (course instanceof Course.OnServer on) {
       runOn(name, folder, shown, on);
+    } else if (course instanceof Course.UnderWine under) {
+      runUnder(stage.wine().orElseThrow(), planned, folder, shown, under);
     }
   }
 
   /** One that the programs are for, if there is one here; else that is told. */
-  private Path runtime(List<Program> programs) {
+  private Runtimes.Chosen runtime(List<Program> programs) {
     List<Program> java = programs.stream().filter(Program::isJava).toList();
     Runtimes.Chosen chosen = runtimes.forAll(java.stream().map(Program::java).toList());
     for (Program p : java) {
@@ -120,7 +132,7 @@ final class Rehearsing {
             "Name the folder of a runtime that it is for: --runtime DIR.");
       }
     }
-    return chosen.home();
+    return chosen;
   }
 
   /**
@@ -130,7 +142,7 @@ final class Rehearsing {
    * @param name of the deliverable, or of the file
    */
   void run(String name, Subject subject, String shown) {
-    run(name, subject, shown, Optional.empty(), runtime(List.of()));
+    run(name, subject, shown, Optional.empty(), runtime(List.of()).home());
   }
 
   private void run(
@@ -164,7 +176,7 @@ final class Rehearsing {
     progress.at("rehearsing " + name, 0, 0);
     usedServer = true;
     try {
-      Rehearsal.Result result = Rehearsal.on(course, folder, runtime(List.of()));
+      Rehearsal.Result result = Rehearsal.on(course, folder, runtime(List.of()).home());
       done.add(new Answer.Rehearsed(name, result));
       fault(where, result);
       leftRunning(where, result);
@@ -174,6 +186,23 @@ final class Rehearsing {
           where,
           "The server can't be started: " + e.getMessage() + ".",
           "Check the folder of the server.");
+    }
+  }
+
+  private void runUnder(
+      Path wine, Planned planned, Path folder, String shown, Course.UnderWine course) {
+    Where where = Where.file(shown + course.files().get(0));
+    progress.at("rehearsing " + planned.name() + " under Wine", 0, 0);
+    try {
+      Rehearsal.Result result = Rehearsal.under(wine, course, folder, runtime(planned.programs()));
+      done.add(new Answer.Rehearsed(planned.name(), result));
+      report(where, result);
+    } catch (IOException e) {
+      findings.add(
+          RehearsalCode.Z6002,
+          where,
+          "It can't be started under Wine: " + e.getMessage() + ".",
+          "Start it on Windows: ZUGABE_LAUNCH_LOG=FILE tells what it does.");
     }
   }
 

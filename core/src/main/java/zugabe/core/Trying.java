@@ -56,7 +56,13 @@ final class Trying {
         return new Answer.Rehearse(found.sorted(), List.of());
       }
       boolean named = !request.names().isEmpty();
-      Stage stage = new Stage(around.shown(out) + "/", Machine.platform(), known, named);
+      Stage stage =
+          new Stage(
+              around.shown(out) + "/",
+              Machine.platform(),
+              Machine.wine(around.environment()),
+              known,
+              named);
       for (Ready d : checked.get().ready()) {
         if (!named || request.names().contains(d.planned().name())) {
           rehearsing.run(d, out, stage);

@@ -77,7 +77,7 @@ public record Inspection(
    * @param path folders end with a slash
    * @param size of the content in bytes
    * @param packed bytes in the file
-   * @param method {@code stored} or {@code deflated}
+   * @param method {@code stored}, {@code deflated}, {@code in one stream} or {@code link}
    */
   public record Item(String path, long size, long packed, String method, boolean folder) {}
 }

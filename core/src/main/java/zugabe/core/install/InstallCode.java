@@ -30,6 +30,11 @@ public enum InstallCode implements Code {
       Basis.INPUT,
       "Argument can't be passed",
       "What starts the program there would take a part of it for something else."),
+  Z3027(
+      ERROR,
+      Basis.INPUT,
+      "Nothing beside it that it starts",
+      "The program would only say that a file of it is missing."),
   Z4034(
       WARNING,
       Basis.INPUT,

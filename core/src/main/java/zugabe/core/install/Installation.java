@@ -294,9 +294,17 @@ public final class Installation {
     }
   }
 
+  private boolean runs(String builtFor) {
+    return platform.isEmpty() || Platforms.start(List.of(builtFor), platform);
+  }
+
   private void held(String name, String folder, Map<String, Report> held) {
     String prefix = folder.equals(".") ? "" : folder + "/";
-    for (Report.File file : held.getOrDefault(name, Report.NOTHING).files()) {
+    Report report = held.getOrDefault(name, Report.NOTHING);
+    if (report.place().isPresent() && !runs(report.place().get().platform())) {
+      return;
+    }
+    for (Report.File file : report.files()) {
       placing.put(
           new Entry.Awaited(
               prefix + file.path(),

@@ -86,12 +86,13 @@ public final class ProgramJars {
         deliverable.where());
   }
 
-  private static String shared(Materials materials) {
+  /** The jar with the classes that programs of one group share. */
+  public static String shared(Materials materials) {
     return materials.name() + "-classes.jar";
   }
 
   /** The jar that starts a program; a library may be called like it. */
-  static String name(Part part) {
+  public static String name(Part part) {
     String program = part.program().orElseThrow().name();
     boolean taken =
         part.materials().libraries().stream()
@@ -110,7 +111,7 @@ public final class ProgramJars {
   }
 
   /** What its jar names, in {@code lib}. */
-  List<String> classPath(Part part) throws IOException {
+  public List<String> classPath(Part part) throws IOException {
     List<String> names = new ArrayList<>();
     String group = part.materials().name();
     if (programs().stream().filter(p -> p.materials().name().equals(group)).count() > 1) {

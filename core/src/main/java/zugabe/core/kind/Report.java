@@ -1,6 +1,7 @@
 package zugabe.core.kind;
 
 import java.util.List;
+import java.util.Optional;
 import zugabe.core.tree.InstallTree;
 
 /**
@@ -12,16 +13,41 @@ import zugabe.core.tree.InstallTree;
  *     otherwise than copied
  * @param trees of a deliverable that installs something, one per platform
  * @param forms of the application's identity
+ * @param place where its files are of use, when that isn't everywhere
  */
 public record Report(
     List<File> files,
     String travel,
     List<Treatment> treatments,
     List<Tree> trees,
-    List<Form> forms) {
+    List<Form> forms,
+    Optional<Place> place) {
+
+  /** Of files that are of use anywhere. */
+  public Report(
+      List<File> files,
+      String travel,
+      List<Treatment> treatments,
+      List<Tree> trees,
+      List<Form> forms) {
+    this(files, travel, treatments, trees, forms, Optional.empty());
+  }
 
   /** Of a deliverable that can't be made. */
   public static final Report NOTHING = new Report(List.of(), "", List.of(), List.of(), List.of());
+
+  /**
+   * Where files are of use.
+   *
+   * @param platform which they are for
+   * @param beside a path that has to be there in their folder or in the one above; empty for none
+   */
+  public record Place(String platform, Optional<String> beside) {}
+
+  /** The same, of use there only. */
+  public Report in(Place only) {
+    return new Report(files, travel, treatments, trees, forms, Optional.of(only));
+  }
 
   /** The files' paths. */
   public List<String> paths() {

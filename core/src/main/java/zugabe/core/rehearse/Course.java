@@ -44,6 +44,20 @@ public sealed interface Course {
     public static final Duration DEFAULT_LIMIT = Duration.ofMinutes(2);
   }
 
+  /**
+   * It is a program for Windows, which is started under Wine where there is one.
+   *
+   * @param program path of the program when the files are unpacked
+   * @param variables that it looks for a runtime in
+   */
+  record UnderWine(
+      List<String> files,
+      String program,
+      List<String> variables,
+      Optional<TrialSpec> trial,
+      Where where)
+      implements Course {}
+
   /** It isn't tried here, and why. */
   record NotHere(Code code, Where where, String what, String fix) implements Course {
     /** For want of an expectation. */

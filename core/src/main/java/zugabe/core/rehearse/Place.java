@@ -100,6 +100,11 @@ final class Place implements Closeable {
     return folder.resolve("work");
   }
 
+  /** For a system that programs run in; what is written there isn't the programs'. */
+  Path system() {
+    return folder.resolve("system");
+  }
+
   /**
    * What is there now doesn't count as written. What was put into {@code app} can't be changed from
    * now on, as after an installation.
@@ -128,6 +133,11 @@ final class Place implements Closeable {
     Files.walkFileTree(
         folder,
         new SimpleFileVisitor<>() {
+          @Override
+          public FileVisitResult preVisitDirectory(Path dir, BasicFileAttributes a) {
+            return dir.equals(system()) ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+          }
+
           @Override
           public FileVisitResult visitFile(Path file, BasicFileAttributes a) {
             if (a.isRegularFile()) {

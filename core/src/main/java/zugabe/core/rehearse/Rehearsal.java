@@ -133,6 +133,20 @@ public final class Rehearsal {
         .orElseThrow();
   }
 
+  /** Rehearses a program for Windows under Wine. */
+  public static Result under(
+      Path wine, Course.UnderWine course, Path folder, Runtimes.Chosen runtime) throws IOException {
+    Subject subject = new Subject(folder, course.files(), Optional.empty());
+    UnderWine under = new UnderWine(wine, runtime);
+    return of(
+            subject,
+            course.trial(),
+            runtime.home(),
+            Place.create(),
+            place -> Optional.of(under.start(place, course.program(), course.variables())))
+        .orElseThrow();
+  }
+
   /** Finds what is to be started among what lies in a place. */
   private interface Finding {
     Optional<Start> start(Place place) throws IOException;

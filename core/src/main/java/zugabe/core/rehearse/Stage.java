@@ -1,5 +1,6 @@
 package zugabe.core.rehearse;
 
+import java.nio.file.Path;
 import java.util.Optional;
 
 /**
@@ -7,7 +8,9 @@ import java.util.Optional;
  *
  * @param shown the output folder, as the user would name it, with a last slash
  * @param platform what this machine is, such as {@code linux-x64}
+ * @param wine starts programs for Windows, where there is one
  * @param server one for web archives, when the user names one
  * @param named whether the user asked for this very deliverable
  */
-public record Stage(String shown, String platform, Optional<Server> server, boolean named) {}
+public record Stage(
+    String shown, String platform, Optional<Path> wine, Optional<Server> server, boolean named) {}

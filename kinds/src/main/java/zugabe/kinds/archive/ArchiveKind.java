@@ -62,8 +62,10 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
    * What is made of it.
    *
    * @param jars of its programs, by their file names
+   * @param held what it holds, by name
    */
-  record Checked(Planned planned, Report report, Map<String, ProgramJar> jars)
+  record Checked(
+      Planned planned, Report report, Map<String, ProgramJar> jars, Map<String, Report> held)
       implements Prepared {}
 
   @Override
@@ -256,7 +258,7 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
             treatments,
             trees,
             InstalledForms.of(d, own.tree(), first));
-    return new Checked(d, report, jars);
+    return new Checked(d, report, jars, Map.copyOf(held));
   }
 
   @Override
@@ -301,6 +303,7 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
         checked.planned(),
         checked.planned().own(ArchiveDeliverable.class),
         checked.report(),
+        checked.held(),
         stage);
   }
 

@@ -1,23 +1,86 @@
 package zugabe.kinds.archive;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.core.finding.Where;
+import zugabe.core.install.ProgramJars;
 import zugabe.core.kind.Report;
+import zugabe.core.plan.Part;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Program;
 import zugabe.core.recipe.TrialSpec;
 import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.RehearsalCode;
 import zugabe.core.rehearse.Stage;
+import zugabe.core.tree.Entry;
 
 /** How an archive is tried: the one for this machine is installed, and its programs are started. */
 final class ArchiveRehearsal {
   private ArchiveRehearsal() {}
 
-  static List<Course> of(Planned d, ArchiveDeliverable own, Report report, Stage stage) {
+  /**
+   * What is tried of one.
+   *
+   * @param held what it holds, by name
+   */
+  static List<Course> of(
+      Planned d, ArchiveDeliverable own, Report report, Map<String, Report> held, Stage stage) {
+    List<Course> courses = new ArrayList<>(installed(d, own, report, stage));
+    for (Report.Tree tree : report.trees()) {
+      for (Entry entry : tree.tree().entries()) {
+        if (entry instanceof Entry.Awaited file && held.containsKey(file.deliverable())) {
+          String archive = own.stem(tree.platform()) + "." + own.formats().get(0).ending();
+          Optional<Report.Place> place = held.get(file.deliverable()).place();
+          place
+              .flatMap(Report.Place::beside)
+              .flatMap(jar -> part(d, jar))
+              .ifPresent(
+                  part ->
+                      courses.add(
+                          whyNot(place.get(), part)
+                              .map(why -> notHere(d, file.path(), why))
+                              .orElseGet(() -> underWine(d, part, archive, file.path()))));
+        }
+      }
+    }
+    return courses;
+  }
+
+  /** The one whose program a jar starts. */
+  private static Optional<Part> part(Planned d, String jar) {
+    return d.parts().stream()
+        .filter(p -> p.program().filter(Program::isJava).isPresent())
+        .filter(p -> jar.equals("lib/" + ProgramJars.name(p)))
+        .findFirst();
+  }
+
+  private static Optional<String> whyNot(Report.Place place, Part part) {
+    if (!place.platform().equals("windows-x64")) {
+      return Optional.of("it is a program of 32 bits");
+    }
+    return part.materials().natives().containsKey(place.platform())
+        ? Optional.of("its native libraries need a runtime for Windows")
+        : Optional.empty();
+  }
+
+  private static Course notHere(Planned d, String file, String why) {
+    return new Course.NotHere(
+        RehearsalCode.Z6012,
+        d.where(),
+        file + " isn't started here: " + why + ".",
+        "Start it on Windows: ZUGABE_LAUNCH_LOG=FILE tells what it does.");
+  }
+
+  private static Course underWine(Planned d, Part part, String archive, String file) {
+    return new Course.UnderWine(
+        List.of(archive), file, List.of(), part.program().orElseThrow().trial(), d.where());
+  }
+
+  private static List<Course> installed(
+      Planned d, ArchiveDeliverable own, Report report, Stage stage) {
     Optional<String> platform =
         report.trees().stream()
             .map(Report.Tree::platform)

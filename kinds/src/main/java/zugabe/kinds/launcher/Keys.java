@@ -1,10 +1,13 @@
 package zugabe.kinds.launcher;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import zugabe.core.archive.EntryPacking;
 import zugabe.core.finding.Located;
+import zugabe.core.finding.Where;
 import zugabe.core.jar.JarKeys;
+import zugabe.core.jar.Travel;
 import zugabe.core.plan.Choice;
 import zugabe.core.plan.DeliverableKeys;
 import zugabe.core.shape.Field;
@@ -14,22 +17,16 @@ import zugabe.core.shape.TextShape;
 /**
  * What a recipe says of a start program for Windows.
  *
- * @param libraries how they travel in it
+ * @param libraries how they travel: beside it is in an archive that has the program
  * @param platform which system it is a program of
  */
 record Keys(
     Choice choice,
-    Located<Inside> libraries,
+    Located<Travel> libraries,
     Located<Target> platform,
     Running running,
     Looks looks,
     JarKeys jar) {
-  /** How libraries travel in it. */
-  enum Inside {
-    MERGED,
-    NESTED
-  }
-
   /** Which system it is a program of; those for x64 run on ARM64, too. */
   enum Target {
     WINDOWS_X64,
@@ -41,8 +38,23 @@ record Keys(
     }
   }
 
-  private static final Field<Located<Inside>> LIBRARIES =
-      Field.optional("libraries", TextShape.choice(Inside.values()), "How libraries travel in it.")
+  /** Those that were written about the jar in it. */
+  Map<String, Where> ofJar() {
+    Map<String, Where> said = new LinkedHashMap<>();
+    jar.merge().values().forEach(m -> said.putIfAbsent("merge:", m.where()));
+    jar.manifest().ifPresent(m -> said.put("manifest:", m.where()));
+    jar.attributes().values().forEach(a -> said.putIfAbsent("attributes:", a.where()));
+    if (jar.packing().given()) {
+      said.put("packing:", jar.packing().where());
+    }
+    return said;
+  }
+
+  private static final Field<Located<Travel>> LIBRARIES =
+      Field.optional(
+              "libraries",
+              TextShape.choice(Travel.values()),
+              "How libraries travel: in it, or beside it in an archive that has the program and holds it.")
           .otherwise("merged");
   private static final Field<Located<Target>> PLATFORM =
       Field.optional(

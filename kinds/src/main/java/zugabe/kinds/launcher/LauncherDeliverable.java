@@ -13,6 +13,7 @@ import zugabe.core.plan.PlanDigest;
  * @param base what users' settings of it are named after
  * @param target which system it is a program of
  * @param window whether it has no console
+ * @param beside where what it starts lies, when it isn't in it
  */
 record LauncherDeliverable(
     String file,
@@ -21,7 +22,8 @@ record LauncherDeliverable(
     boolean window,
     Running running,
     Appearance appearance,
-    JarStyle style)
+    JarStyle style,
+    Optional<Beside> beside)
     implements Digested {
 
   /** What users see, its files found. */
@@ -38,6 +40,12 @@ record LauncherDeliverable(
     }
   }
 
+  /** The same, without a jar. */
+  LauncherDeliverable starting(Beside what) {
+    return new LauncherDeliverable(
+        file, base, target, window, running, appearance, style, Optional.of(what));
+  }
+
   @Override
   public void addTo(PlanDigest digest) {
     digest
@@ -47,6 +55,7 @@ record LauncherDeliverable(
         .text("window", window)
         .part("running", running)
         .part("appearance", appearance)
-        .part("style", style);
+        .part("style", style)
+        .part("beside", beside);
   }
 }

@@ -44,8 +44,14 @@ final class LauncherInspector {
       }
       LauncherInspector inspector = new LauncherInspector(access, ResourceReader.read(access));
       Optional<byte[]> told = inspector.data(Resources.DATA);
-      Optional<ZipListing> jar =
-          told.isEmpty() ? Optional.empty() : file.zip(findings).filter(JarInspector::isJar);
+      if (told.isEmpty()) {
+        return Optional.empty();
+      }
+      if (lines(told.get()).stream().anyMatch(l -> l.startsWith("beside="))) {
+        return Optional.of(
+            inspector.added(told.get(), Inspection.of(kind, access.size(), Map.of(), List.of())));
+      }
+      Optional<ZipListing> jar = file.zip(findings).filter(JarInspector::isJar);
       return jar.isEmpty()
           ? Optional.empty()
           : Optional.of(
@@ -85,9 +91,13 @@ final class LauncherInspector {
     return "Windows, " + pe.machine() + ", " + pe.subsystem();
   }
 
+  private static List<String> lines(byte[] data) {
+    return List.of(new String(data, StandardCharsets.UTF_16LE).split("\0", -1));
+  }
+
   private void told(byte[] data, Map<String, String> start) {
     List<String> places = new ArrayList<>();
-    for (String line : new String(data, StandardCharsets.UTF_16LE).split("\0", -1)) {
+    for (String line : lines(data)) {
       int equals = line.indexOf('=');
       String value = line.substring(equals + 1);
       switch (equals < 0 ? "" : line.substring(0, equals)) {
@@ -95,6 +105,8 @@ final class LauncherInspector {
         case "java.from" -> start.put("needs Java from", value);
         case "java.to" -> start.put("needs Java to", value);
         case "one" -> start.put("runs once", "for each " + value);
+        case "beside" -> start.put("starts", value + ", in its folder or the one above");
+        case "module" -> start.put("module", value);
         case "settings" -> start.put("settings", value);
         default -> {}
       }

@@ -9,6 +9,7 @@ import zugabe.bytes.MalformedException;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
@@ -36,7 +37,6 @@ import zugabe.core.plan.Resolving;
 import zugabe.core.plan.Use;
 import zugabe.core.recipe.Common;
 import zugabe.core.rehearse.Course;
-import zugabe.core.rehearse.RehearsalCode;
 import zugabe.core.rehearse.Stage;
 import zugabe.core.shape.RecordShape;
 import zugabe.core.sign.Described;
@@ -56,8 +56,8 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
   record Checked(
       Planned planned,
       Report report,
-      ProgramJar jar,
-      StartNeeds needs,
+      Optional<ProgramJar> jar,
+      StartProgram start,
       Optional<Icon> icon,
       Optional<Pixels> opening)
       implements Prepared {}
@@ -89,9 +89,13 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     if (!file.endsWith(ENDING)) {
       by.wrongEnding(said, ENDING, ".");
     }
-    Travel travel = keys.libraries().value() == Keys.Inside.NESTED ? Travel.NESTED : Travel.MERGED;
+    Travel travel = keys.libraries().value();
+    if (travel == Travel.BESIDE) {
+      keys.ofJar().forEach((key, where) -> nothing(by.findings(), where, key));
+    }
     Optional<JarChoice> chosen = JarChoice.of(keys.choice(), keys.jar(), travel, said.where(), by);
-    if (chosen.isEmpty() || !isStartable(chosen.get().program(), said.where(), by.findings())) {
+    if (chosen.isEmpty()
+        || !isStartable(chosen.get().program(), travel, said.where(), by.findings())) {
       return Optional.empty();
     }
     Program program = chosen.get().program().orElseThrow();
@@ -102,6 +106,15 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
             looks.icon().isPresent() ? by.file(looks.icon().get()) : by.icon(),
             looks.opening().flatMap(o -> by.file(o.picture())),
             looks);
+    String platform = "windows-" + keys.platform().value().cpu();
+    Part part =
+        new Part(
+            Optional.of(program),
+            materials,
+            Use.LOADED,
+            List.of(platform),
+            Optional.empty(),
+            said.where());
     LauncherDeliverable own =
         new LauncherDeliverable(
             file,
@@ -110,30 +123,33 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
             Surfaces.isWindow(program, materials, by.findings()),
             keys.running(),
             appearance,
-            chosen.get().style());
-    return Optional.of(
-        by.planned(
-            said,
-            NAME,
-            List.of(
-                new Part(
-                    Optional.of(program),
-                    materials,
-                    Use.LOADED,
-                    List.of("windows-" + keys.platform().value().cpu()),
-                    Optional.empty(),
-                    said.where())),
-            Map.of(),
-            own));
+            chosen.get().style(),
+            Optional.empty());
+    Planned carrying = by.planned(said, NAME, List.of(part), Map.of(), own);
+    if (travel != Travel.BESIDE) {
+      return Optional.of(carrying);
+    }
+    Beside beside = Beside.of(carrying, own.style(), platform);
+    List<Part> nothing = List.of(part.with(materials.empty()));
+    return Optional.of(by.planned(said, NAME, nothing, Map.of(), own.starting(beside)));
   }
 
-  private static boolean isStartable(Optional<Program> program, Where where, Findings findings) {
+  private static void nothing(Findings findings, Where where, String key) {
+    findings.add(
+        RecipeCode.Z1022,
+        where,
+        key + " has no effect here, because the jar is the archive's.",
+        "Remove it, or write it for the archive.");
+  }
+
+  private static boolean isStartable(
+      Optional<Program> program, Travel travel, Where where, Findings findings) {
     String why =
         program.isEmpty()
             ? "No program was found for it."
             : !program.get().isJava()
                 ? "\"" + program.get().name() + "\" isn't a program in Java."
-                : program.get().modules().isPresent()
+                : program.get().modules().isPresent() && travel != Travel.BESIDE
                     ? "\"" + program.get().name() + "\" starts from the module path."
                     : "";
     if (!why.isEmpty()) {
@@ -141,7 +157,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
           LauncherCode.Z5101,
           where,
           why,
-          "Name a program with main: by program:, or make an archive, which has start scripts.");
+          "Name a program with main: by program:. One from the module path needs libraries: beside, and an archive around it.");
     }
     return why.isEmpty();
   }
@@ -151,8 +167,11 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     LauncherDeliverable own = d.own(LauncherDeliverable.class);
     JarPlan plan = JarPlan.of(d, own.file(), own.base(), own.style());
     StartNeeds needs = StartNeeds.of(plan);
-    ProgramJar jar = ProgramJar.of(plan, needs, List.of(), findings);
-    if (jar.layout().leastSize() > LauncherLayout.MOST_BYTES) {
+    Optional<ProgramJar> jar =
+        own.beside().isPresent()
+            ? Optional.empty()
+            : Optional.of(ProgramJar.of(plan, needs, List.of(), findings));
+    if (jar.filter(j -> j.layout().leastSize() > LauncherLayout.MOST_BYTES).isPresent()) {
       findings.add(
           LauncherCode.Z5106,
           d.where(),
@@ -187,7 +206,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
         new Report(
             List.of(Report.File.plain(own.file())),
             plan.travel().word(),
-            jar.treatments(),
+            jar.map(ProgramJar::treatments).orElse(List.of()),
             List.of(),
             List.of(
                 JarManifest.fileName(plan, own.file()),
@@ -196,11 +215,13 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
                     four.isEmpty() ? "" : Properties.dotted(four),
                     "app.version: its first four numbers, zeros for those that it hasn't"),
                 new Form("properties, ProductVersion", d.app().version(), "app.version")));
+    Report.Place place =
+        new Report.Place("windows-" + own.target().cpu(), own.beside().map(Beside::jar));
     return new Checked(
         d,
-        report,
+        report.in(place),
         jar,
-        needs,
+        new StartProgram(plan, own, needs),
         icon.map(Icon::of),
         pixels(own.appearance().opening(), d.where(), findings));
   }
@@ -238,18 +259,9 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     }
   }
 
-  /** The jar in it is started; the program in front of it needs another system. */
   @Override
   public List<Course> rehearsals(Checked checked, Stage stage) {
-    LauncherDeliverable own = checked.planned().own(LauncherDeliverable.class);
-    Program program = checked.planned().program().orElseThrow();
-    return List.of(
-        new Course.Start(checked.report().paths(), Optional.of(own.base()), program.trial()),
-        new Course.NotHere(
-            RehearsalCode.Z6012,
-            checked.planned().where(),
-            "The jar in " + own.file() + " is started by java; the program for Windows isn't.",
-            "Start it on Windows: ZUGABE_LAUNCH_LOG=FILE tells what it does."));
+    return LauncherRehearsal.of(checked.planned(), checked.report().paths());
   }
 
   @Override
@@ -275,17 +287,16 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
   @Override
   public List<Output> assemble(Checked checked, Supply supply) throws IOException {
     LauncherDeliverable own = checked.planned().own(LauncherDeliverable.class);
-    Inputs inputs =
-        new Inputs()
-            .materials(checked.planned().parts().get(0).materials())
-            .file(own.style().manifest().map(m -> m.file()))
-            .file(own.appearance().icon())
-            .file(own.appearance().opening());
-    StartProgram start = new StartProgram(checked.jar().plan(), own, checked.needs());
+    Inputs inputs = new Inputs().file(own.appearance().icon()).file(own.appearance().opening());
+    if (checked.jar().isPresent()) {
+      inputs
+          .materials(checked.planned().parts().get(0).materials())
+          .file(own.style().manifest().map(m -> m.file()));
+    }
     LauncherLayout layout =
         new LauncherLayout(
-            start.image(checked.icon(), checked.opening()),
-            checked.jar().layout(supply),
+            checked.start().image(checked.icon(), checked.opening()),
+            checked.jar().isPresent() ? checked.jar().get().layout(supply) : LauncherLayout.NO_JAR,
             supply.code(),
             described(checked.planned().app()));
     return List.of(new Output(own.file(), 0644, layout, inputs.list()));

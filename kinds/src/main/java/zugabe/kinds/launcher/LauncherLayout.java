@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Iterator;
 import java.util.Optional;
 import java.util.stream.Stream;
+import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
@@ -23,6 +24,9 @@ import zugabe.formats.zip.ZipEnd;
 record LauncherLayout(
     ProgramImage program, Layout jar, Optional<ProgramSignature> signer, Described described)
     implements Layout {
+  /** In the place of a jar, when what is started lies beside. */
+  static final Layout NO_JAR = Layout.copyOf("no jar", Content.of(new byte[0]));
+
   /** The largest size that a program's header can hold. */
   static final long MOST_BYTES = 0xFFFF_FFFFL;
 

@@ -58,7 +58,7 @@ record Looks(
       Field.optional(
               "texts",
               new MapShape<>(new MapShape<>(SHORT, String.join("|", Texts.NAMES)), LANGUAGE),
-              "Texts of messages by language: none (with {needed} and {found}), nothing, needed, start, open, close, setting, utf8.")
+              "Texts of messages by language: none (with {needed} and {found}), nothing, needed, start, open, close, setting, utf8, missing.")
           .otherwise("English and German");
   static final Field<Map<String, Map<String, Located<String>>>> PROPERTIES =
       Field.optional(

@@ -75,15 +75,18 @@ final class StartProgram {
     data.put("title", plan.app().name());
     data.put("java.from", java.from());
     java.to().ifPresent(to -> data.put("java.to", to));
-    if (!plan.materials().natives().isEmpty()) {
+    boolean natives = own.beside().filter(b -> !b.natives().isEmpty()).isPresent();
+    if (natives || !plan.materials().natives().isEmpty()) {
       data.put("bits", own.target() == Keys.Target.WINDOWS_X64 ? 64 : 32);
     }
     own.running().places().forEach(p -> data.put("seek", p.replace('/', '\\')));
+    own.beside().ifPresent(b -> b.tell(data, program));
     needs.options().forEach(o -> data.put("option", o.value()));
     folder(data, program);
     needs.arguments().forEach(a -> data.put("argument", a.value()));
-    data.put("settings", own.base() + ".settings");
-    data.put("settings.user", plan.app().shortName() + "\\" + own.base() + ".settings");
+    String settings = own.base() + ".settings";
+    data.put("settings", own.beside().map(Beside::settings).orElse(settings).replace('/', '\\'));
+    data.put("settings.user", plan.app().shortName() + "\\" + settings);
     running(data);
     data.put("identity", identity());
     own.appearance().looks().address().ifPresent(a -> data.put("address", a.value()));

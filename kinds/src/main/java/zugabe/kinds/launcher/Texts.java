@@ -10,7 +10,7 @@ import zugabe.core.recipe.JavaRange;
 /** What a start program says, by language; a recipe's texts count more. */
 final class Texts {
   static final List<String> NAMES =
-      List.of("none", "nothing", "needed", "start", "open", "close", "setting", "utf8");
+      List.of("none", "nothing", "needed", "start", "open", "close", "setting", "utf8", "missing");
 
   private static final Map<String, Map<String, String>> BUILT_IN =
       Map.of(
@@ -29,7 +29,9 @@ final class Texts {
               "setting",
               "This line isn't of the form \"key = value\".",
               "utf8",
-              "This line isn't UTF-8 text."),
+              "This line isn't UTF-8 text.",
+              "missing",
+              "A file of this program isn't there. Unpack or install the whole program, not only this file:"),
           "de",
           Map.of(
               "none",
@@ -45,7 +47,9 @@ final class Texts {
               "setting",
               "Diese Zeile hat nicht die Form „Schlüssel = Wert“.",
               "utf8",
-              "Diese Zeile ist kein Text in UTF-8."));
+              "Diese Zeile ist kein Text in UTF-8.",
+              "missing",
+              "Eine Datei dieses Programms fehlt. Entpacken oder installieren Sie das ganze Programm, nicht nur diese Datei:"));
 
   private Texts() {}
 

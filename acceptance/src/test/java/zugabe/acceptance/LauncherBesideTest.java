@@ -1,0 +1,210 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Start programs for Windows in archives, whose jars they start and whose runtime they find. */
+public final class LauncherBesideTest {
+  private static final String PROGRAM =
+      "  tern: {materials: app, main: example.tern.Main, surface: console%s}\n";
+  private static final String RECIPE =
+      """
+      app: {id: example.gannet.tern, name: Tern, version: 2.4.1, maker: Gannet Harbour Works, icon: icon.png}
+      materials:
+        app: {own: classes, libraries: lib/*.jar}
+      programs:
+      %s
+      deliverables:
+        exe: {kind: windows-launcher, program: tern, libraries: beside, file: tern.exe}
+        set:
+          kind: archive
+          file: tern
+          programs: [tern]
+          platforms: [windows-x64, linux-x64]
+          runtimes: {windows-x64: java}
+          holds: {exe: .}
+      """;
+
+  private Wine wine;
+
+  @BeforeClass
+  public void system() throws Exception {
+    wine = Wine.create();
+  }
+
+  @AfterClass(alwaysRun = true)
+  public void end() throws Exception {
+    if (wine != null) {
+      wine.close();
+    }
+  }
+
+  /** With a runtime that records. */
+  private Workspace workspace(String program) throws Exception {
+    Workspace w = Workspace.withProgram();
+    Files.write(w.path("icon.png"), Launchers.png(256, 256));
+    w.write("java/release", "JAVA_VERSION=\"17.0.9\"\nOS_NAME=\"Windows\"\nOS_ARCH=\"amd64\"\n");
+    Files.createDirectories(w.path("java/bin"));
+    Files.copy(wine.runtime().resolve("bin/java.exe"), w.path("java/bin/java.exe"));
+    w.write("zugabe.yaml", RECIPE.formatted(PROGRAM.formatted(program)));
+    return w;
+  }
+
+  private Program.Result start(Workspace w, String exe, String... arguments) throws Exception {
+    Program program = wine.program(w.folder());
+    Map.of(
+            "RECORD",
+            Wine.named(w.path("record")),
+            "ZUGABE_LAUNCH_LOG",
+            Wine.named(w.path("log.txt")),
+            "ZUGABE_LAUNCH_LANGUAGE",
+            "en",
+            "JAVA_HOME",
+            "")
+        .forEach(program::with);
+    List<String> line = new java.util.ArrayList<>(List.of("timeout", "60", "wine", exe));
+    line.addAll(List.of(arguments));
+    return program.run(line.toArray(String[]::new));
+  }
+
+  private static Program.Result built(Workspace w) throws Exception {
+    Program.Result r = w.program().zugabe("build");
+    assertThat(r.exit()).as(r.all()).isZero();
+    Program.Result unpacked = w.program().run("unzip", "-q", "out/tern-windows-x64.zip");
+    assertThat(unpacked.exit()).as(unpacked.all()).isZero();
+    return r;
+  }
+
+  private static List<String> started(Workspace w) throws Exception {
+    List<List<String>> starts = Wine.starts(w.path("record"));
+    return starts.get(starts.size() - 1);
+  }
+
+  @DataProvider
+  public Object[][] folders() {
+    return new Object[][] {{"."}, {"bin"}};
+  }
+
+  /** Its runtime, its jars, its settings: those of the archive, wherever it was unpacked. */
+  @Test(dataProvider = "folders")
+  public void itStartsTheJarOfTheArchive(String folder) throws Exception {
+    try (Workspace w = workspace(", options: [-Xss2m], arguments: [fixed]")) {
+      w.replace("zugabe.yaml", "{exe: .}", "{exe: " + folder + "}");
+      built(w);
+      Path top = w.path("tern-windows-x64");
+      Files.writeString(top.resolve("etc/tern.settings"), "option = -Dmine=1\n");
+      Program.Result r = start(w, top.resolve(folder).resolve("tern.exe").toString(), "his");
+      assertThat(r.exit()).as(r.all()).isZero();
+      assertThat(started(w).subList(0, 6))
+          .containsExactly(
+              "-Xss2m",
+              "-Dmine=1",
+              "-jar",
+              Wine.named(top.resolve("lib/tern.jar")),
+              "fixed",
+              "his");
+      assertThat(Files.readString(w.path("log.txt")))
+          .contains("fits: " + Wine.named(top.resolve("runtime")));
+      // the same jar runs on this machine's Java
+      Program.Result java = w.program().run("java", "-jar", top + "/lib/tern.jar");
+      assertThat(java.out()).as(java.all()).startsWith("good tide");
+      // for Linux there is none
+      assertThat(w.program().run("unzip", "-l", "out/tern-linux-x64.zip").out())
+          .contains("lib/tern.jar")
+          .doesNotContain("tern.exe");
+    }
+  }
+
+  @Test
+  public void itStartsAModule() throws Exception {
+    String modules = ", modules: {main: example.tern, add: [java.sql]}";
+    try (Workspace w = workspace(modules)) {
+      w.write("module/module-info.java", "module example.tern {}");
+      Program.Result compiled =
+          w.program().run("javac", "--release", "17", "-d", "classes", "module/module-info.java");
+      assertThat(compiled.exit()).as(compiled.all()).isZero();
+      built(w);
+      Path top = w.path("tern-windows-x64");
+      assertThat(start(w, top + "/tern.exe", "his").exit()).isZero();
+      List<String> start = started(w);
+      assertThat(start.get(0)).isEqualTo("--add-modules=java.sql");
+      assertThat(start.get(1)).isEqualTo("--module-path");
+      List<String> path = List.of(start.get(2).split(";"));
+      assertThat(path).contains(Wine.named(top.resolve("lib/tern.jar")));
+      assertThat(start.subList(3, 6))
+          .containsExactly("--module", "example.tern/example.tern.Main", "his");
+      // what was passed is a module path that this machine's Java starts
+      List<String> here = path.stream().map(p -> p.substring(2).replace('\\', '/')).toList();
+      Program.Result java =
+          w.program()
+              .run(
+                  "java",
+                  "--module-path",
+                  String.join(":", here),
+                  "--describe-module",
+                  "example.tern");
+      assertThat(java.out()).as(java.all()).contains("example.tern file:");
+    }
+  }
+
+  @Test
+  public void aFileThatIsMissingIsNamed() throws Exception {
+    try (Workspace w = workspace("")) {
+      built(w);
+      Program.Result r = start(w, w.path("out/tern.exe").toString());
+      assertThat(r.exit()).isEqualTo(245);
+      assertThat(r.err())
+          .contains("Tern: A file of this program isn't there.", "\\out\\lib\\tern.jar");
+      Program.Result inspected = w.program().zugabe("inspect", "out/tern.exe");
+      assertThat(inspected.out().replaceAll(" +", " "))
+          .contains("starts lib\\tern.jar, in its folder or the one above", "windows-launcher");
+    }
+  }
+
+  @DataProvider
+  public Object[][] wrong() {
+    String none = "What it starts, lib/tern.jar, lies beside it in an archive, and none holds it.";
+    return new Object[][] {
+      {"holds: {exe: .}", "install: false", none},
+      {"holds: {exe: .}", "holds: {exe: a/b}", "is neither in its folder nor in the one above."},
+      {
+        "platforms: [windows-x64, linux-x64]\n    runtimes: {windows-x64: java}",
+        "platforms: [linux-x64]",
+        "It holds \"exe\", which is for windows-x64."
+      },
+      {"programs: [tern]\n", "materials: app\n", "starts, lib/tern.jar, is neither"},
+    };
+  }
+
+  @Test(dataProvider = "wrong")
+  public void whatWouldNotStartIsTold(String old, String now, String said) throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace("zugabe.yaml", old, now);
+      Program.Result r = w.program().zugabe("build");
+      assertThat(r.exit()).as(r.all()).isEqualTo(1);
+      assertThat(r.err().replaceAll("\\s+", " ")).contains("error Z3027", said);
+      assertThat(w.path("out")).doesNotExist();
+    }
+  }
+
+  /** The jar is the archive's; what is said of one here does nothing. */
+  @Test
+  public void keysOfAJarDoNothing() throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace(
+          "zugabe.yaml", "file: tern.exe", "packing: stored, attributes: {A: b}, file: tern.exe");
+      Program.Result r = w.program().zugabe("check");
+      assertThat(r.err().replaceAll("\\s+", " "))
+          .contains("packing: has no effect here, because the jar is the archive's.")
+          .contains("attributes: has no effect here, because the jar is the archive's.");
+    }
+  }
+}

@@ -1,0 +1,100 @@
+package zugabe.core.install;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import zugabe.core.finding.Findings;
+import zugabe.core.kind.Report;
+import zugabe.core.plan.Plan;
+import zugabe.core.plan.Planned;
+import zugabe.core.tree.Entry;
+
+/** Whether deliverables that need others beside them lie where those are. */
+public final class HeldCheck {
+  private final Plan plan;
+  private final Map<String, Report> reports;
+  private final Findings findings;
+
+  private HeldCheck(Plan plan, Map<String, Report> reports, Findings findings) {
+    this.plan = plan;
+    this.reports = reports;
+    this.findings = findings;
+  }
+
+  /**
+   * Looks at all that is to be made.
+   *
+   * @param reports what each deliverable will be, by its name
+   */
+  public static void run(Plan plan, Map<String, Report> reports, Findings findings) {
+    HeldCheck check = new HeldCheck(plan, reports, findings);
+    for (Planned d : plan.deliverables()) {
+      check.alone(d);
+      d.holds().keySet().forEach(name -> check.held(d, name));
+    }
+  }
+
+  private Report report(String name) {
+    return reports.getOrDefault(name, Report.NOTHING);
+  }
+
+  private void alone(Planned d) {
+    boolean held = plan.intents().values().stream().anyMatch(i -> i.holds().contains(d.name()));
+    report(d.name())
+        .place()
+        .flatMap(Report.Place::beside)
+        .filter(b -> !held)
+        .ifPresent(
+            b ->
+                findings.add(
+                    InstallCode.Z3027,
+                    d.where(),
+                    "What it starts, " + b + ", lies beside it in an archive, and none holds it.",
+                    "Make an archive of the program, with holds: {" + d.name() + ": .}."));
+  }
+
+  private void held(Planned d, String name) {
+    Report held = report(name);
+    if (held.place().isEmpty()) {
+      return;
+    }
+    boolean there = false;
+    for (Report.Tree tree : report(d.name()).trees()) {
+      Set<String> paths = new HashSet<>();
+      tree.tree().entries().forEach(e -> paths.add(e.path()));
+      for (Entry entry : tree.tree().entries()) {
+        if (entry instanceof Entry.Awaited a && a.deliverable().equals(name)) {
+          there = true;
+          held.place().get().beside().ifPresent(b -> beside(d, a, b, paths));
+        }
+      }
+    }
+    if (!there && !report(d.name()).trees().isEmpty()) {
+      findings.add(
+          InstallCode.Z3027,
+          d.where(),
+          "It holds \"" + name + "\", which is for " + held.place().get().platform() + ".",
+          "Add that one to platforms:, or remove it from holds:.");
+    }
+  }
+
+  private void beside(Planned d, Entry.Awaited file, String beside, Set<String> paths) {
+    String folder = above(file.path());
+    if (List.of(folder, above(folder)).stream().noneMatch(f -> paths.contains(f + "/" + beside))) {
+      findings.add(
+          InstallCode.Z3027,
+          d.where(),
+          "What "
+              + file.file()
+              + " starts, "
+              + beside
+              + ", is neither in its folder nor in the one above.",
+          "Add the program to programs: of the archive, and hold the file at . or in a folder such as bin.");
+    }
+  }
+
+  private static String above(String path) {
+    return path.substring(0, Math.max(0, path.lastIndexOf('/')));
+  }
+}

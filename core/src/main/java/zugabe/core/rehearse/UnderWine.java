@@ -1,0 +1,78 @@
+package zugabe.core.rehearse;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zugabe.core.program.RuntimeRelease;
+
+/**
+ * Starts a program for Windows in a system of its own that Wine makes. There the variables, the
+ * registry and the path name a runtime, which is a script that starts this machine's: so the
+ * program finds one as it does on Windows, and what it starts runs.
+ */
+final class UnderWine {
+  private static final String SCRIPT = "under-wine.sh";
+
+  private final Path wine;
+  private final Runtimes.Chosen runtime;
+
+  /**
+   * @param wine the program
+   * @param runtime this machine's
+   */
+  UnderWine(Path wine, Runtimes.Chosen runtime) {
+    this.wine = wine;
+    this.runtime = runtime;
+  }
+
+  /**
+   * Prepares it.
+   *
+   * @param variables that name a runtime
+   */
+  Start start(Place place, String program, List<String> variables) throws IOException {
+    Path system = Files.createDirectories(place.system());
+    Path java = system.resolve("java");
+    Files.createDirectories(java.resolve("bin"));
+    for (String name : List.of("java.exe", "javaw.exe")) {
+      script("java-under-wine.sh", java.resolve("bin").resolve(name));
+    }
+    Files.writeString(
+        java.resolve(RuntimeRelease.FILE), "JAVA_VERSION=\"" + runtime.java() + "\"\n");
+    Map<String, String> environment = new LinkedHashMap<>();
+    environment.put("PATH", wine.getParent() + ":/usr/bin:/bin");
+    environment.put("SYSTEM", system.toString());
+    environment.put("MACHINE_JAVA", runtime.home().toString());
+    variables.forEach(v -> environment.put(v, named(java)));
+    environment.put("JAVA_HOME", named(java));
+    environment.put("WINEPATH", named(java.resolve("bin")));
+    Path file = place.app().resolve(program);
+    String name = file.getFileName().toString();
+    return new Start(
+        Optional.of(script(SCRIPT, system.resolve(SCRIPT))),
+        List.of(file.toString()),
+        "wine " + ShellWords.of(name),
+        Optional.of(new Start.Surroundings(place.work(), environment)));
+  }
+
+  /** As programs there name a file. */
+  private static String named(Path file) {
+    return "Z:" + file.toString().replace('/', '\\');
+  }
+
+  private static Path script(String name, Path to) throws IOException {
+    try (InputStream in = UnderWine.class.getResourceAsStream(name)) {
+      if (in == null) {
+        throw new IOException(name + " is missing from this installation");
+      }
+      Files.copy(in, to);
+    }
+    return Files.setPosixFilePermissions(to, PosixFilePermissions.fromString("rwx------"));
+  }
+}
