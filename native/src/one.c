@@ -15,14 +15,14 @@ static void add_user(struct text *name) {
   HANDLE token;
   DWORD length = 0;
   DWORD i;
-  if (!OpenProcessToken(GetCurrentProcess(), TOKEN_QUERY, &token)) {
+  if (!ADVAPI(OpenProcessToken)(GetCurrentProcess(), TOKEN_QUERY, &token)) {
     return;
   }
-  GetTokenInformation(token, TokenUser, NULL, 0, &length);
+  ADVAPI(GetTokenInformation)(token, TokenUser, NULL, 0, &length);
   if (length > 0 && length < 4096) {
     TOKEN_USER *user = memory(length);
-    if (GetTokenInformation(token, TokenUser, user, length, &length)) {
-      DWORD count = GetLengthSid(user->User.Sid);
+    if (ADVAPI(GetTokenInformation)(token, TokenUser, user, length, &length)) {
+      DWORD count = ADVAPI(GetLengthSid)(user->User.Sid);
       const unsigned char *bytes = user->User.Sid;
       for (i = 0; i < count; i++) {
         text_add_char(name, L"0123456789abcdef"[bytes[i] >> 4]);
@@ -50,23 +50,23 @@ static void name_of(struct text *name, const WCHAR *space, const WCHAR *what) {
 
 static BOOL CALLBACK raise(HWND window, LPARAM of) {
   DWORD process = 0;
-  GetWindowThreadProcessId(window, &process);
-  if (process != (DWORD)of || !IsWindowVisible(window) || GetWindow(window, GW_OWNER) != NULL) {
+  USER(GetWindowThreadProcessId)(window, &process);
+  if (process != (DWORD)of || !USER(IsWindowVisible)(window) || USER(GetWindow)(window, GW_OWNER) != NULL) {
     return TRUE;
   }
-  if (IsIconic(window)) {
-    ShowWindow(window, SW_RESTORE);
+  if (USER(IsIconic)(window)) {
+    USER(ShowWindow)(window, SW_RESTORE);
   }
-  SetForegroundWindow(window);
+  USER(SetForegroundWindow)(window);
   return FALSE;
 }
 
 /* The running program's first window may take a while to come. */
 static void to_front(DWORD process) {
   DWORD waited;
-  AllowSetForegroundWindow(process);
+  USER(AllowSetForegroundWindow)(process);
   for (waited = 0; waited < WINDOW_MILLISECONDS; waited += 100) {
-    if (!EnumWindows(raise, (LPARAM)process)) {
+    if (!USER(EnumWindows)(raise, (LPARAM)process)) {
       return;
     }
     Sleep(100);

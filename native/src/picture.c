@@ -10,7 +10,7 @@ enum { MOST_SIDE = 4096, STEP_MILLISECONDS = 50 };
 static HWND window;
 
 static LRESULT CALLBACK happens(HWND of, UINT message, WPARAM what, LPARAM with) {
-  return DefWindowProcW(of, message, what, with);
+  return USER(DefWindowProcW)(of, message, what, with);
 }
 
 static void paint(const unsigned char *pixels, int width, int height) {
@@ -19,26 +19,26 @@ static void paint(const unsigned char *pixels, int width, int height) {
   SIZE size;
   POINT from = {0, 0};
   void *bits = NULL;
-  HDC screen = GetDC(NULL);
-  HDC own = CreateCompatibleDC(screen);
+  HDC screen = USER(GetDC)(NULL);
+  HDC own = GDI(CreateCompatibleDC)(screen);
   HBITMAP bitmap;
   info.bmiHeader.biSize = sizeof(BITMAPINFOHEADER);
   info.bmiHeader.biWidth = width;
   info.bmiHeader.biHeight = -height;
   info.bmiHeader.biPlanes = 1;
   info.bmiHeader.biBitCount = 32;
-  bitmap = CreateDIBSection(own, &info, DIB_RGB_COLORS, &bits, NULL, 0);
+  bitmap = GDI(CreateDIBSection)(own, &info, DIB_RGB_COLORS, &bits, NULL, 0);
   if (bitmap != NULL) {
-    HGDIOBJ before = SelectObject(own, bitmap);
+    HGDIOBJ before = GDI(SelectObject)(own, bitmap);
     memcpy(bits, pixels, (SIZE_T)width * (SIZE_T)height * 4);
     size.cx = width;
     size.cy = height;
-    UpdateLayeredWindow(window, screen, NULL, &size, own, &from, 0, &blend, ULW_ALPHA);
-    SelectObject(own, before);
-    DeleteObject(bitmap);
+    USER(UpdateLayeredWindow)(window, screen, NULL, &size, own, &from, 0, &blend, ULW_ALPHA);
+    GDI(SelectObject)(own, before);
+    GDI(DeleteObject)(bitmap);
   }
-  DeleteDC(own);
-  ReleaseDC(NULL, screen);
+  GDI(DeleteDC)(own);
+  USER(ReleaseDC)(NULL, screen);
 }
 
 void picture_show(void) {
@@ -57,35 +57,35 @@ void picture_show(void) {
   class.lpfnWndProc = happens;
   class.hInstance = GetModuleHandleW(NULL);
   class.lpszClassName = L"opening";
-  if (RegisterClassW(&class) == 0) {
+  if (USER(RegisterClassW)(&class) == 0) {
     return;
   }
-  window = CreateWindowExW(WS_EX_LAYERED | WS_EX_TOOLWINDOW | WS_EX_TOPMOST, class.lpszClassName, data_or(L"title", L""),
-                           WS_POPUP, (GetSystemMetrics(SM_CXSCREEN) - width) / 2,
-                           (GetSystemMetrics(SM_CYSCREEN) - height) / 2, width, height, NULL, NULL,
+  window = USER(CreateWindowExW)(WS_EX_LAYERED | WS_EX_TOOLWINDOW | WS_EX_TOPMOST, class.lpszClassName, data_or(L"title", L""),
+                           WS_POPUP, (USER(GetSystemMetrics)(SM_CXSCREEN) - width) / 2,
+                           (USER(GetSystemMetrics)(SM_CYSCREEN) - height) / 2, width, height, NULL, NULL,
                            class.hInstance, NULL);
   if (window != NULL) {
     paint(data + 8, width, height);
-    ShowWindow(window, SW_SHOWNOACTIVATE);
+    USER(ShowWindow)(window, SW_SHOWNOACTIVATE);
   }
 }
 
 static BOOL CALLBACK is_of(HWND one, LPARAM process) {
   DWORD owner = 0;
-  GetWindowThreadProcessId(one, &owner);
-  return owner != (DWORD)process || !IsWindowVisible(one);
+  USER(GetWindowThreadProcessId)(one, &owner);
+  return owner != (DWORD)process || !USER(IsWindowVisible)(one);
 }
 
 void picture_wait(HANDLE process, DWORD id) {
   ULONGLONG until = GetTickCount64() + (ULONGLONG)data_number(L"picture.seconds", 15) * 1000;
   MSG message;
   while (window != NULL) {
-    DWORD woken = MsgWaitForMultipleObjects(1, &process, FALSE, STEP_MILLISECONDS, QS_ALLINPUT);
-    while (PeekMessageW(&message, NULL, 0, 0, PM_REMOVE)) {
-      DispatchMessageW(&message);
+    DWORD woken = USER(MsgWaitForMultipleObjects)(1, &process, FALSE, STEP_MILLISECONDS, QS_ALLINPUT);
+    while (USER(PeekMessageW)(&message, NULL, 0, 0, PM_REMOVE)) {
+      USER(DispatchMessageW)(&message);
     }
-    if (woken == WAIT_OBJECT_0 || GetTickCount64() > until || !EnumWindows(is_of, (LPARAM)id)) {
-      DestroyWindow(window);
+    if (woken == WAIT_OBJECT_0 || GetTickCount64() > until || !USER(EnumWindows)(is_of, (LPARAM)id)) {
+      USER(DestroyWindow)(window);
       window = NULL;
     }
   }

@@ -7,8 +7,11 @@ static void add_expanded(struct text *line, const WCHAR *value) {
   memory_free(expanded);
 }
 
+/* A runtime of 32 bits finds no more in one piece, whatever the machine has. */
+enum { MOST_NARROW_MEGABYTES = 1024 };
+
 /* Megabytes for the program: a share of what the machine has, within bounds; 0 for the runtime's choice. */
-static DWORD megabytes(void) {
+static DWORD megabytes(BOOL narrow) {
   DWORD share = data_number(L"memory.share", 0);
   DWORD least = data_number(L"memory.least", 0);
   DWORD most = data_number(L"memory.most", 0);
@@ -21,11 +24,12 @@ static DWORD megabytes(void) {
   wanted = (machine.ullTotalPhys >> 20) * share / 100;
   wanted = least > 0 && wanted < least ? least : wanted;
   wanted = most > 0 && wanted > most ? most : wanted;
+  wanted = narrow && wanted > MOST_NARROW_MEGABYTES ? MOST_NARROW_MEGABYTES : wanted;
   return wanted > 0x7FFFFFFF ? 0x7FFFFFFF : (DWORD)wanted;
 }
 
-static void add_memory(struct text *line) {
-  DWORD wanted = megabytes();
+static void add_memory(struct text *line, BOOL narrow) {
+  DWORD wanted = megabytes(narrow);
   if (wanted > 0) {
     text_add(line, L" -Xmx");
     text_add_number(line, wanted);
@@ -51,12 +55,12 @@ static void add_arguments(struct text *line) {
   text_free(&argument);
 }
 
-static void add_options(struct text *line) {
+static void add_options(struct text *line, BOOL narrow) {
   const WCHAR *next = NULL;
   while ((next = data_next(L"option", next)) != NULL) {
     add_expanded(line, next);
   }
-  add_memory(line);
+  add_memory(line, narrow);
   if (one_inbox() != NULL) {
     struct text option = {0};
     text_add(&option, L"-Dprogram.inbox=");
@@ -245,7 +249,7 @@ DWORD run(const struct java *java) {
   in = folder();
   set_variables();
   line_add(&line, program.at);
-  add_options(&line);
+  add_options(&line, java->narrow);
   add_start(&line);
   add_arguments(&line);
   say_log(L"line: ", line.at);

@@ -60,23 +60,23 @@ struct window {
 static INT_PTR CALLBACK happens(HWND dialog, UINT message, WPARAM what, LPARAM with) {
   if (message == WM_INITDIALOG) {
     const struct window *window = (const struct window *)with;
-    HICON icon = LoadIconW(GetModuleHandleW(NULL), MAKEINTRESOURCEW(1));
-    SetWindowLongPtrW(dialog, DWLP_USER, (LONG_PTR)with);
-    SetDlgItemTextW(dialog, ITEM_TEXT, window->text);
+    HICON icon = USER(LoadIconW)(GetModuleHandleW(NULL), MAKEINTRESOURCEW(1));
+    USER(SetWindowLongPtrW)(dialog, DWLP_USER, (LONG_PTR)with);
+    USER(SetDlgItemTextW)(dialog, ITEM_TEXT, window->text);
     if (icon != NULL) {
-      SendMessageW(dialog, WM_SETICON, ICON_BIG, (LPARAM)icon);
-      SendMessageW(dialog, WM_SETICON, ICON_SMALL, (LPARAM)icon);
+      USER(SendMessageW)(dialog, WM_SETICON, ICON_BIG, (LPARAM)icon);
+      USER(SendMessageW)(dialog, WM_SETICON, ICON_SMALL, (LPARAM)icon);
     }
-    SetForegroundWindow(dialog);
+    USER(SetForegroundWindow)(dialog);
     return TRUE;
   }
   if (message == WM_COMMAND && LOWORD(what) == ITEM_OPEN) {
-    const struct window *window = (const struct window *)GetWindowLongPtrW(dialog, DWLP_USER);
-    ShellExecuteW(dialog, L"open", window->address, NULL, NULL, SW_SHOWNORMAL);
+    const struct window *window = (const struct window *)USER(GetWindowLongPtrW)(dialog, DWLP_USER);
+    SHELL(ShellExecuteW)(dialog, L"open", window->address, NULL, NULL, SW_SHOWNORMAL);
     return TRUE;
   }
   if ((message == WM_COMMAND && (LOWORD(what) == IDCANCEL || LOWORD(what) == IDOK)) || message == WM_CLOSE) {
-    EndDialog(dialog, 0);
+    USER(EndDialog)(dialog, 0);
     return TRUE;
   }
   return FALSE;
@@ -163,7 +163,7 @@ static void show(const struct window *window) {
     put_item(&t, WS_TABSTOP | BS_DEFPUSHBUTTON, open_at, ITEM_OPEN, CLASS_BUTTON, data_text(L"open"));
   }
   put_item(&t, WS_TABSTOP, close_at, IDCANCEL, CLASS_BUTTON, data_text(L"close"));
-  DialogBoxIndirectParamW(GetModuleHandleW(NULL), (LPCDLGTEMPLATEW)words, NULL, happens, (LPARAM)window);
+  USER(DialogBoxIndirectParamW)(GetModuleHandleW(NULL), (LPCDLGTEMPLATEW)words, NULL, happens, (LPARAM)window);
   memory_free(words);
   text_free(&short_title);
 }

@@ -158,6 +158,7 @@ static void look(const WCHAR *folder) {
       memory_free(best.folder);
       best.folder = text_copy(folder);
       best.version = version;
+      best.narrow = is_of_bits(program.at, 32);
     }
   }
   text_free(&program);
@@ -194,7 +195,7 @@ static void look_variable(const WCHAR *name) {
 static void look_value(HKEY key, const WCHAR *name) {
   DWORD bytes = MOST_PATH * sizeof(WCHAR);
   WCHAR *value = memory(bytes + sizeof(WCHAR));
-  if (RegGetValueW(key, NULL, name, RRF_RT_REG_SZ, NULL, value, &bytes) == ERROR_SUCCESS && value[0] != 0) {
+  if (ADVAPI(RegGetValueW)(key, NULL, name, RRF_RT_REG_SZ, NULL, value, &bytes) == ERROR_SUCCESS && value[0] != 0) {
     look_home(value);
   }
   memory_free(value);
@@ -214,12 +215,12 @@ static void look_keys(HKEY key, DWORD depth) {
   }
   for (i = 0; i < MOST_KEYS; i++) {
     length = 256;
-    if (RegEnumKeyExW(key, i, name, &length, NULL, NULL, NULL, NULL) != ERROR_SUCCESS) {
+    if (ADVAPI(RegEnumKeyExW)(key, i, name, &length, NULL, NULL, NULL, NULL) != ERROR_SUCCESS) {
       return;
     }
-    if (RegOpenKeyExW(key, name, 0, KEY_READ, &below) == ERROR_SUCCESS) {
+    if (ADVAPI(RegOpenKeyExW)(key, name, 0, KEY_READ, &below) == ERROR_SUCCESS) {
       look_keys(below, depth - 1);
-      RegCloseKey(below);
+      ADVAPI(RegCloseKey)(below);
     }
   }
 }
@@ -231,6 +232,7 @@ static void look_registry(void) {
       L"SOFTWARE\\JavaSoft\\Java Development Kit",
       L"SOFTWARE\\JavaSoft\\Java Runtime Environment",
       L"SOFTWARE\\Eclipse Adoptium",
+      L"SOFTWARE\\Eclipse Foundation",
       L"SOFTWARE\\AdoptOpenJDK",
       L"SOFTWARE\\Azul Systems",
       L"SOFTWARE\\Microsoft\\JDK",
@@ -248,10 +250,10 @@ static void look_registry(void) {
   for (vendor = 0; vendor < sizeof(VENDORS) / sizeof(VENDORS[0]); vendor++) {
     for (root = 0; root < 2; root++) {
       for (view = 0; view < 2; view++) {
-        if (RegOpenKeyExW(ROOTS[root], VENDORS[vendor], 0, KEY_READ | VIEWS[view], &key) == ERROR_SUCCESS) {
+        if (ADVAPI(RegOpenKeyExW)(ROOTS[root], VENDORS[vendor], 0, KEY_READ | VIEWS[view], &key) == ERROR_SUCCESS) {
           say_log(L"  registry: ", VENDORS[vendor]);
           look_keys(key, MOST_DEPTH);
-          RegCloseKey(key);
+          ADVAPI(RegCloseKey)(key);
         }
       }
     }

@@ -28,6 +28,19 @@ enum {
 /* The longest path that the system takes, and the longest line for a new process. */
 enum { MOST_PATH = 32767, MOST_LINE = 32766 };
 
+/*
+ * late.c: functions of libraries that most starts do without. Loading these libraries takes longer
+ * than all that this program does.
+ */
+
+void *late(const WCHAR *library, const char *name);
+#define LATE(library, function) ((__typeof__(&function))late(library, #function))
+#define USER_OF(function) LATE(L"user32.dll", function)
+#define USER(function) USER_OF(function)
+#define GDI(function) LATE(L"gdi32.dll", function)
+#define SHELL(function) LATE(L"shell32.dll", function)
+#define ADVAPI(function) LATE(L"advapi32.dll", function)
+
 /* text.c: text that grows, and what a C runtime would have had. */
 
 struct text {
@@ -108,6 +121,7 @@ BOOL settings_read(void);
 struct java {
   WCHAR *folder; /* the one with java.exe in it; NULL for none */
   DWORD version;
+  BOOL narrow; /* of 32 bits */
 };
 
 BOOL seek_java(struct java *found);

@@ -164,6 +164,58 @@ public final class CacheTest {
     }
   }
 
+  private static Program.Result build(Workspace w) throws Exception {
+    Program.Result r =
+        w.program()
+            .with("ZUGABE_CACHE", "")
+            .with("XDG_CACHE_HOME", w.path("cache").toString())
+            .zugabe("build");
+    assertThat(r.exit()).as(r.all()).isZero();
+    return r;
+  }
+
+  private static String sums(Workspace w) throws Exception {
+    return w.program().run("sh", "-c", "cd out && sha256sum *.jar *.zip receipt.json").out();
+  }
+
+  /** A library that was read before is neither digested nor unpacked again; bytes are the same. */
+  @Test
+  public void aSecondBuildMakesTheSame() throws Exception {
+    try (Workspace w = workspace()) {
+      w.write(
+          "zugabe.yaml",
+          RECIPE.replace(
+              "programs:\n",
+              """
+                merged: {kind: jar, program: tern, file: m.jar}
+                beside: {kind: jar, libraries: beside, program: tern, file: b.zip}
+              programs:
+              """));
+      settle(w);
+      build(w);
+      String first = sums(w);
+      assertThat(first).contains("m.jar", "b.zip");
+      for (int i = 0; i < 2; i++) {
+        assertThat(w.program().run("rm", "-r", "out").exit()).isZero();
+        build(w);
+        assertThat(sums(w)).isEqualTo(first);
+      }
+      // what is damaged, with the size and the time of the first, is read
+      Path library = w.path("lib/level.jar");
+      FileTime time = Files.getLastModifiedTime(library);
+      byte[] bytes = Files.readAllBytes(library);
+      bytes[60] ^= 1;
+      Files.write(library, bytes);
+      Files.setLastModifiedTime(library, time);
+      Program.Result r =
+          w.program()
+              .with("ZUGABE_CACHE", "")
+              .with("XDG_CACHE_HOME", w.path("cache").toString())
+              .zugabe("build");
+      assertThat(r.exit()).as(r.all()).isEqualTo(1);
+    }
+  }
+
   /** Which classes of a library name a container's interfaces is kept as well. */
   @Test
   public void aWebArchivesLibrariesAreLookedThroughOnce() throws Exception {

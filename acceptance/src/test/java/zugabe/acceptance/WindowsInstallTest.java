@@ -115,7 +115,7 @@ public final class WindowsInstallTest {
         .startsWith("[InternetShortcut]\r\nURL=file:///C:/")
         .contains("/Programs/tern/bin/look.cmd\r\n", "\\share\\icons\\tern.ico\r\nIconIndex=0");
     assertThat(w.program().run("file", prefix.resolve("share/icons/tern.ico").toString()).out())
-        .contains("1 icon, 48x32", "PNG");
+        .contains("6 icons, 16x16");
     assertThat(install("1.10", "--no-menu").out()).contains("1.10 replaces 1.9");
     assertThat(entry()).doesNotExist();
     Files.writeString(entry(), "theirs");

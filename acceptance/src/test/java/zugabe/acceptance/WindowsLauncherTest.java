@@ -2,8 +2,10 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -47,6 +49,11 @@ public final class WindowsLauncherTest {
 
   private Program.Result start(Path exe, Map<String, String> environment, String... arguments)
       throws Exception {
+    return start(wine, exe, environment, arguments);
+  }
+
+  private static Program.Result start(
+      Wine wine, Path exe, Map<String, String> environment, String... arguments) throws Exception {
     List<String> line = new ArrayList<>(List.of("timeout", "60", "wine", exe.toString()));
     line.addAll(List.of(arguments));
     Program program = wine.program(exe.getParent());
@@ -180,6 +187,54 @@ public final class WindowsLauncherTest {
         .run("timeout", "60", "wine", "reg", "delete", "HKLM\\Software\\Eclipse Adoptium", "/f");
   }
 
+  /** Keys and values as installers of runtimes write them; the newest that fits is taken. */
+  @Test
+  public void placesInTheRegistryAreKnown() throws Exception {
+    Path exe = built(", java: 17-50", ", seek: registry");
+    String[][] places = {
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\JavaSoft\\JDK\\11.0.9", "JavaHome"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\JavaSoft\\JRE\\12.0.2", "JavaHome"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\JavaSoft\\Java Development Kit\\1.8", "JavaHome"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\JavaSoft\\Java Runtime Environment\\1.8.0_9", "JavaHome"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\Eclipse Adoptium\\JRE\\13.0.1\\hotspot\\MSI", "Path"},
+      {"HKEY_CURRENT_USER\\SOFTWARE\\Eclipse Adoptium\\JDK\\14.0.1\\hotspot\\MSI", "Path"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\Eclipse Foundation\\JDK\\15.0.1\\hotspot\\MSI", "Path"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\AdoptOpenJDK\\JDK\\16.0.1\\hotspot\\MSI", "Path"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\Semeru\\JRE\\17.0.1\\openj9\\MSI", "Path"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\Azul Systems\\Zulu\\zulu-18", "InstallationPath"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\Microsoft\\JDK\\19.0.1\\hotspot\\MSI", "Path"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\BellSoft\\Liberica\\20.0.1", "InstallationPath"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\Amazon Corretto\\JDK\\21.0.1", "Path"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\SapMachine\\JDK\\22.0.1\\hotspot\\MSI", "Path"},
+      {"HKEY_LOCAL_MACHINE\\SOFTWARE\\Wow6432Node\\JavaSoft\\JRE\\23.0.1", "JavaHome"},
+    };
+    StringBuilder keys = new StringBuilder("\uFEFFWindows Registry Editor Version 5.00\r\n");
+    List<Path> homes = new ArrayList<>();
+    for (int i = 0; i < places.length; i++) {
+      Path home = runtime(exe.resolveSibling("home " + i), wine, (30 + i) + ".0.1");
+      homes.add(home);
+      keys.append("\r\n[" + places[i][0] + "]\r\n");
+      keys.append("\"" + places[i][1] + "\"=\"" + Wine.named(home).replace("\\", "\\\\"));
+      keys.append("\\\\\"\r\n");
+    }
+    Path file = exe.resolveSibling("keys.reg");
+    Files.writeString(file, keys, StandardCharsets.UTF_16LE);
+    // a system of its own: what it has in its registry would serve other tests as well
+    try (Wine own = Wine.create()) {
+      Program.Result added =
+          own.program(exe.getParent())
+              .run("timeout", "60", "wine", "regedit", "/S", Wine.named(file));
+      assertThat(added.exit()).as(added.all()).isZero();
+      Program.Result r = start(own, exe, Map.of());
+      assertThat(r.exit()).as(r.all()).isZero();
+    }
+    String log = Files.readString(exe.resolveSibling("log.txt"));
+    for (Path home : homes) {
+      assertThat(log).contains("fits: " + Wine.named(home) + "\\bin");
+    }
+    assertThat(log).contains("line: \"" + Wine.named(homes.get(homes.size() - 1)));
+  }
+
   @Test
   public void settingsMemoryFolderAndEnvironment() throws Exception {
     Path exe =
@@ -208,6 +263,23 @@ public final class WindowsLauncherTest {
     Program.Result wrong = start(exe, Map.of());
     assertThat(wrong.exit()).isEqualTo(243);
     assertThat(wrong.err()).contains("tern.settings:1", "key = value");
+  }
+
+  /** A runtime of 32 bits doesn't start with more memory than it can have. */
+  @Test
+  public void aNarrowRuntimeGetsLittleMemory() throws Exception {
+    Path exe = built("", ", memory: {share: 1, least: 4000}");
+    Path runtime = runtime(exe.resolveSibling("runtime"), wine, "17");
+    String log = "";
+    for (String program : List.of("console-x64.exe", "console-x86.exe")) {
+      Files.copy(
+          Program.ROOT.resolve("kinds/src/main/resources/zugabe/kinds/launcher/" + program),
+          runtime.resolve("bin/java.exe"),
+          StandardCopyOption.REPLACE_EXISTING);
+      start(exe, Map.of());
+      log += Files.readString(exe.resolveSibling("log.txt"));
+    }
+    assertThat(log).contains(" -Xmx4000m ", " -Xmx1024m ");
   }
 
   /** A second start ends, and its arguments are there for the first one. */

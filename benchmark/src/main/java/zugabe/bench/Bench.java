@@ -63,6 +63,7 @@ public final class Bench {
                 "links",
                 "sign",
                 "launcher",
+                "wine",
                 "heap")
             : List.of(args);
     System.out.printf(
@@ -104,6 +105,7 @@ public final class Bench {
       case "links" -> Linking.run(base, root.resolve("zugabe").toString());
       case "sign" -> sign();
       case "launcher" -> launcher();
+      case "wine" -> UnderWine.run(base, root.resolve("zugabe").toString());
       case "heap" -> heap();
       default -> throw new IOException("there is no row " + row);
     }

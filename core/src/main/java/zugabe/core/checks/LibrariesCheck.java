@@ -24,7 +24,7 @@ import zugabe.core.plan.Planned;
 public final class LibrariesCheck {
   private static final Pattern NAME = Pattern.compile("(.+?)-(\\d[\\w.+-]*)\\.jar");
   private static final Pattern LICENCE =
-      Pattern.compile("(?i)(.*/)?(licen[cs]e|copying|notice|unlicense)([._-].*)?");
+      Pattern.compile("(?i)(licen[cs]e|copying|notice|unlicense)([._-].*)?");
   private static final int FEW = 4;
 
   private final Findings findings;
@@ -145,9 +145,13 @@ public final class LibrariesCheck {
     }
   }
 
-  /** A class of that name is none; most entries are classes. */
+  /** A class of that name is none; most entries are classes, and few of the rest begin so. */
   private static boolean isLicence(String path) {
-    return !path.endsWith(".class") && LICENCE.matcher(path).matches();
+    int name = path.lastIndexOf('/') + 1;
+    return !path.endsWith(".class")
+        && name < path.length()
+        && "lcnuLCNU".indexOf(path.charAt(name)) >= 0
+        && LICENCE.matcher(path.substring(name)).matches();
   }
 
   private void licences(Materials materials, Where where) {

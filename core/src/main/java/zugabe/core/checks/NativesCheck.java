@@ -200,13 +200,23 @@ public final class NativesCheck {
     if (known == null) {
       known = new TreeSet<>();
       for (ArchivedContent content : library.contents()) {
-        if (NATIVE.matcher(content.entry().name()).matches() && content.size() > 0) {
+        if (isNative(content.entry().name()) && content.size() > 0) {
           known.addAll(recognised(content.entry().name(), content).platforms());
         }
       }
       platformsOf.put(library.file().name(), known);
     }
     return known;
+  }
+
+  /** Asked of every entry of every library, where an expression alone would show. */
+  private static boolean isNative(String path) {
+    return !path.endsWith(".class")
+        && (path.contains(".so")
+            || path.contains(".dll")
+            || path.contains(".dylib")
+            || path.contains(".jnilib"))
+        && NATIVE.matcher(path).matches();
   }
 
   private static Recognition recognised(String name, Content content) throws IOException {

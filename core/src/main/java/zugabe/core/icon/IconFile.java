@@ -187,7 +187,7 @@ public record IconFile(String form, List<Held> holds, Source source) {
     }
     Pixels pixels = source.pixels(DRAWN);
     if (form.equals("PNG") && pixels.width() != pixels.height()) {
-      poor(where, "it isn't square", findings);
+      poor(where, "it isn't square, so its edges stay empty", findings);
     } else if (pixels.width() < LARGE) {
       poor(where, "large views show 256 pixels, and it has " + pixels.width(), findings);
     }

@@ -63,7 +63,7 @@ public final class IconForms {
   }
 
   private static byte[] png(IconFile icon, int side) throws MalformedException {
-    Pixels pixels = icon.source().pixels(side);
+    Pixels pixels = icon.source().pixels(side).squared();
     return Icon.png(pixels.scaled(side, side));
   }
 

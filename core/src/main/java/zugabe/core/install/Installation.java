@@ -1,6 +1,7 @@
 package zugabe.core.install;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -29,6 +30,7 @@ import zugabe.core.scripts.StartScripts;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
 import zugabe.formats.icon.Icon;
+import zugabe.formats.icon.Pixels;
 import zugabe.formats.picture.Picture;
 import zugabe.formats.unix.Owner;
 
@@ -45,9 +47,6 @@ import zugabe.formats.unix.Owner;
  * </pre>
  */
 public final class Installation {
-  /** Whatever its header says, a picture of 256 pixels is smaller than this. */
-  private static final long MAX_ICON_BYTES = 1 << 20;
-
   private final Planned deliverable;
   private final TreePlan plan;
   private final String platform;
@@ -135,23 +134,12 @@ public final class Installation {
     FileContent icon = plan.icon().get();
     String path = "share/icons/" + deliverable.app().shortName();
     placing.file(path + ".png", 0644, Entry.Role.OWN, icon);
-    if (!hasCmd() || icon.size() > MAX_ICON_BYTES) {
+    if (!hasCmd() || !isReadable(icon)) {
       return;
     }
-    try (Access access = icon.access()) {
-      Optional<Picture.Size> size =
-          Picture.read(access)
-              .filter(p -> p.format().equals("PNG"))
-              .flatMap(Picture::largest)
-              .filter(s -> s.width() <= Icon.MAX_PIXELS && s.height() <= Icon.MAX_PIXELS);
-      if (size.isPresent()) {
-        byte[] png = access.readFully(0, (int) icon.size());
-        placing.generated(
-            path + ".ico",
-            0644,
-            Content.of(
-                Icon.ofPng(png, (int) size.get().width(), (int) size.get().height()).file()));
-      }
+    try (InputStream in = icon.open()) {
+      Pixels pixels = Pixels.decode(in.readAllBytes());
+      placing.generated(path + ".ico", 0644, Content.deferred(() -> Icon.of(pixels).file()));
     } catch (MalformedException e) {
       placing
           .findings()
@@ -160,6 +148,16 @@ public final class Installation {
               deliverable.where(),
               icon.name() + " is damaged: " + e.getMessage() + ".",
               "Save the picture again.");
+    }
+  }
+
+  private static boolean isReadable(FileContent icon) throws IOException {
+    try (Access access = icon.access()) {
+      return Picture.read(access)
+          .filter(p -> p.format().equals("PNG"))
+          .flatMap(Picture::largest)
+          .filter(s -> s.width() <= Pixels.MOST_SIDE && s.height() <= Pixels.MOST_SIDE)
+          .isPresent();
     }
   }
 

@@ -60,13 +60,11 @@ final class LibraryReader implements ZipPass.Visitor {
     if (!listing.isSound()) {
       return Optional.empty();
     }
-    // a build reads everything anyway, for its digests
-    Optional<String> stamp =
-        file.isDigested() || !cache.isOn() ? Optional.empty() : cache.stamp(file.path());
+    Optional<String> stamp = cache.isOn() ? cache.stamp(file.path()) : Optional.empty();
     Optional<CacheSlot> keeping = stamp.map(s -> new CacheSlot(cache, file.path(), s));
-    Optional<LibraryFacts> kept = keeping.flatMap(LibraryFacts::kept);
-    if (kept.isPresent()) {
-      return Optional.of(library(kept.get(), unread(listing), keeping));
+    Optional<Library> known = known(listing, keeping);
+    if (known.isPresent()) {
+      return known;
     }
     ZipPass.Result pass;
     try (InputStream whole = file.open()) {
@@ -93,8 +91,43 @@ final class LibraryReader implements ZipPass.Visitor {
             highestClass);
     if (keeping.isPresent() && notClasses.isEmpty()) {
       facts.keep(keeping.get());
+      if (file.isDigested()) {
+        CheckedEntries.of(file, pass.contents()).keep(keeping.get());
+      }
     }
-    return Optional.of(library(facts, pass.contents(), keeping));
+    return Optional.of(library(facts, pass.contents(), uses(keeping)));
+  }
+
+  /**
+   * One that was read without fault before, and is in the same state. A build needs neither digest
+   * nor unpack it again, where the system notes every change: whatever it copies of it is compared
+   * by CRC-32.
+   */
+  private Optional<Library> known(ZipListing listing, Optional<CacheSlot> keeping)
+      throws IOException {
+    Optional<LibraryFacts> facts = keeping.flatMap(LibraryFacts::kept);
+    if (facts.isEmpty()) {
+      return Optional.empty();
+    }
+    if (!file.isDigested()) {
+      return Optional.of(library(facts.get(), unread(listing), uses(keeping)));
+    }
+    Optional<CheckedEntries> entries = keeping.flatMap(CheckedEntries::kept);
+    Optional<List<ArchivedContent>> contents = entries.flatMap(e -> e.contents(listing));
+    if (contents.isEmpty()) {
+      return Optional.empty();
+    }
+    if (!file.showsChanges() && !entries.get().digest().equals(file.digest())) {
+      return Optional.empty();
+    }
+    CacheSlot slot = keeping.get();
+    file.known(entries.get().digest(), entries.get().crc32(), () -> CheckedEntries.drop(slot));
+    return Optional.of(library(facts.get(), contents.get(), uses(keeping)));
+  }
+
+  /** A build doesn't use what others keep, who don't compare digests. */
+  private Optional<CacheSlot> uses(Optional<CacheSlot> keeping) {
+    return file.isDigested() ? Optional.empty() : keeping;
   }
 
   private static Optional<Manifest> manifest(byte[] bytes) {

@@ -93,9 +93,10 @@ public final class Icns {
   }
 
   /** A file with all sizes of a picture; larger ones than it has are left out. */
-  public static byte[] file(Pixels picture) {
+  public static byte[] file(Pixels any) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    int most = Math.max(picture.width(), picture.height());
+    Pixels picture = any.squared();
+    int most = picture.width();
     coloured(out, "is32", "s8mk", picture.scaled(16, 16));
     coloured(out, "il32", "l8mk", picture.scaled(32, 32));
     for (String type : WRITTEN) {

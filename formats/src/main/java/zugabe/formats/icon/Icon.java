@@ -37,24 +37,12 @@ public record Icon(List<Image> images) {
   @SuppressWarnings("ArrayRecordComponent") // nobody compares them
   public record Image(int width, int height, byte[] bytes) {}
 
-  /**
-   * One with a picture that is a PNG file already.
-   *
-   * @param width in pixels, 1 to 256
-   * @param height in pixels, 1 to 256
-   */
-  public static Icon ofPng(byte[] png, int width, int height) {
-    if (width < 1 || width > MAX_PIXELS || height < 1 || height > MAX_PIXELS) {
-      throw new IllegalArgumentException(width + "x" + height + " is no size of an icon");
-    }
-    return new Icon(List.of(new Image(width, height, png)));
-  }
-
   /** All sizes of a picture; larger ones than it has are left out, but for the smallest. */
-  public static Icon of(Pixels picture) {
+  public static Icon of(Pixels any) {
+    Pixels picture = any.squared();
     List<Image> images = new ArrayList<>();
     for (int side : SIDES) {
-      if (side <= Math.max(SIDES[0], Math.max(picture.width(), picture.height()))) {
+      if (side <= Math.max(SIDES[0], picture.width())) {
         Pixels pixels = picture.scaled(side, side);
         images.add(new Image(side, side, side < PNG_SIDE ? bitmap(pixels) : png(pixels)));
       }

@@ -17,7 +17,7 @@ import zugabe.formats.picture.Picture;
 @SuppressWarnings("ArrayRecordComponent") // nobody compares them
 public record Pixels(int width, int height, int[] argb) {
   /** Sides of a picture that is read, at most: 16 million pixels take 64 MB, twice. */
-  private static final int MOST_SIDE = 4096;
+  public static final int MOST_SIDE = 4096;
 
   private static final double[] LINEAR = new double[256];
 
@@ -58,6 +58,21 @@ public record Pixels(int width, int height, int[] argb) {
     int width = image.getWidth();
     int height = image.getHeight();
     return new Pixels(width, height, image.getRGB(0, 0, width, height, null, 0, width));
+  }
+
+  /** The same in the middle of a square, with nothing around it. */
+  public Pixels squared() {
+    if (width == height) {
+      return this;
+    }
+    int side = Math.max(width, height);
+    int[] made = new int[side * side];
+    int left = (side - width) / 2;
+    int top = (side - height) / 2;
+    for (int y = 0; y < height; y++) {
+      System.arraycopy(argb, y * width, made, (top + y) * side + left, width);
+    }
+    return new Pixels(side, side, made);
   }
 
   /** The same in another size: each new pixel is the mean of what it covers. */

@@ -1,7 +1,6 @@
 package zugabe.formats.picture;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
@@ -12,6 +11,7 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.bytes.Content;
 import zugabe.formats.icon.Icon;
+import zugabe.formats.icon.Pixels;
 
 /** Pictures that the runtime wrote, icons that we wrote, and texts that only look like some. */
 public final class PictureTest {
@@ -41,14 +41,16 @@ public final class PictureTest {
 
   @Test
   public void iconsHoldTheirPicture() throws Exception {
-    byte[] png = written("png", 256, 48);
-    byte[] ico = Icon.ofPng(png, 256, 48).file();
-    assertThat(ico).hasSize(22 + png.length).endsWith(png);
+    byte[] ico = Icon.of(Pixels.decode(written("png", 40, 20))).file();
     Picture picture = read(ico).orElseThrow();
     assertThat(picture.format()).isEqualTo("ICO");
-    assertThat(picture.sizes()).containsExactly(new Picture.Size(256, 48));
-    assertThatThrownBy(() -> Icon.ofPng(png, 257, 1)).isInstanceOf(IllegalArgumentException.class);
-    assertThatThrownBy(() -> Icon.ofPng(png, 1, 0)).isInstanceOf(IllegalArgumentException.class);
+    assertThat(picture.sizes())
+        .containsExactly(
+            new Picture.Size(16, 16),
+            new Picture.Size(20, 20),
+            new Picture.Size(24, 24),
+            new Picture.Size(32, 32),
+            new Picture.Size(40, 40));
     // what it says lies behind its end
     ico[14] = 127;
     ico[15] = 127;

@@ -19,7 +19,11 @@ public enum LauncherCode implements Code {
       Basis.INPUT,
       "Unusable picture",
       "The file would show the system's own picture for programs, or none."),
-  Z5103(WARNING, Basis.INPUT, "Icon that looks bad", "Large views show it blurred or squeezed."),
+  Z5103(
+      WARNING,
+      Basis.INPUT,
+      "Icon that looks bad",
+      "Large views show it blurred, or small in the middle."),
   Z5104(
       ERROR,
       Basis.INPUT,
