@@ -4,8 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
@@ -70,7 +72,7 @@ public final class LauncherBesideTest {
             "JAVA_HOME",
             "")
         .forEach(program::with);
-    List<String> line = new java.util.ArrayList<>(List.of("timeout", "60", "wine", exe));
+    List<String> line = new ArrayList<>(List.of("timeout", "60", "wine", exe));
     line.addAll(List.of(arguments));
     return program.run(line.toArray(String[]::new));
   }
@@ -169,17 +171,35 @@ public final class LauncherBesideTest {
     }
   }
 
+  /**
+   * Installed, the entry of a program with windows starts it, and not a script with its console.
+   */
+  @Test
+  public void menuEntriesStartIt() throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace("zugabe.yaml", "surface: console", "surface: window");
+      w.replace("zugabe.yaml", "file: tern.exe", "file: Arctic Tern.exe");
+      built(w);
+      List<String> line = new ArrayList<>(wine.script(w.path("tern-windows-x64/install.cmd")));
+      Program.Result r = Wine.told(wine.program(w.folder()).run(line.toArray(String[]::new)));
+      assertThat(r.exit()).as(r.all()).isZero();
+      try (Stream<Path> files = Files.walk(wine.folder().resolve("prefix/drive_c/users"))) {
+        Path entry = files.filter(f -> f.endsWith("Tern.url")).findFirst().orElseThrow();
+        String url = Files.readString(entry).lines().toList().get(1);
+        assertThat(url).startsWith("URL=file:///C:/").endsWith("/tern/Arctic Tern.exe");
+        assertThat(
+                wine.folder().resolve("prefix/drive_c" + url.substring("URL=file:///C:".length())))
+            .isRegularFile();
+      }
+    }
+  }
+
   @DataProvider
   public Object[][] wrong() {
     String none = "What it starts, lib/tern.jar, lies beside it in an archive, and none holds it.";
     return new Object[][] {
       {"holds: {exe: .}", "install: false", none},
       {"holds: {exe: .}", "holds: {exe: a/b}", "is neither in its folder nor in the one above."},
-      {
-        "platforms: [windows-x64, linux-x64]\n    runtimes: {windows-x64: java}",
-        "platforms: [linux-x64]",
-        "It holds \"exe\", which is for windows-x64."
-      },
       {"programs: [tern]\n", "materials: app\n", "starts, lib/tern.jar, is neither"},
     };
   }
@@ -192,6 +212,23 @@ public final class LauncherBesideTest {
       assertThat(r.exit()).as(r.all()).isEqualTo(1);
       assertThat(r.err().replaceAll("\\s+", " ")).contains("error Z3027", said);
       assertThat(w.path("out")).doesNotExist();
+    }
+  }
+
+  @Test
+  public void whatIsForAnotherPlatformStaysOut() throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace("zugabe.yaml", ", libraries: beside", "");
+      w.replace(
+          "zugabe.yaml",
+          "platforms: [windows-x64, linux-x64]\n    runtimes: {windows-x64: java}",
+          "platforms: [linux-x64]");
+      Program.Result r = w.program().zugabe("build");
+      assertThat(r.exit()).as(r.all()).isZero();
+      assertThat(r.err().replaceAll("\\s+", " "))
+          .contains("note Z1022", "holds: exe has no effect here, because it is for windows-x64.");
+      assertThat(w.program().run("unzip", "-l", "out/tern-linux-x64.zip").out())
+          .doesNotContain("tern.exe");
     }
   }
 

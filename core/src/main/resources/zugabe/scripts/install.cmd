@@ -457,7 +457,7 @@ if not exist "%MENU%\" mkdir "%MENU%" 2>nul
 > "%~1" echo [InternetShortcut]
 if not exist "%~1" call :say "The entry %~1 can't be written."
 if not exist "%~1" exit /b 0
-for /f "delims=" %%s in ("%BIN:\=/%") do >> "%~1" echo URL=file:///%%s/%~2.cmd
+for /f "delims=" %%s in ("%PREFIX:\=/%") do >> "%~1" echo URL=file:///%%s/%~2
 if exist "%PREFIX%\share\icons\%NAME%.ico" for /f "delims=" %%s in ("%PREFIX%\share\icons\%NAME%.ico") do >> "%~1" echo IconFile=%%s
 if exist "%PREFIX%\share\icons\%NAME%.ico" >> "%~1" echo IconIndex=0
 for /f "delims=" %%s in ("%~1") do >> "%RECORD%.part" echo menu=%%s

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.kind.Report;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
@@ -72,9 +73,13 @@ public final class HeldCheck {
     }
     if (!there && !report(d.name()).trees().isEmpty()) {
       findings.add(
-          InstallCode.Z3027,
+          RecipeCode.Z1022,
           d.where(),
-          "It holds \"" + name + "\", which is for " + held.place().get().platform() + ".",
+          "holds: "
+              + name
+              + " has no effect here, because it is for "
+              + held.place().get().platform()
+              + ".",
           "Add that one to platforms:, or remove it from holds:.");
     }
   }

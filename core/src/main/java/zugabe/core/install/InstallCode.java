@@ -32,7 +32,7 @@ public enum InstallCode implements Code {
       "What starts the program there would take a part of it for something else."),
   Z3027(
       ERROR,
-      Basis.INPUT,
+      Basis.OPINION,
       "Nothing beside it that it starts",
       "The program would only say that a file of it is missing."),
   Z4034(

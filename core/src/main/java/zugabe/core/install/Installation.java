@@ -53,6 +53,9 @@ public final class Installation {
   private final ProgramJars jars;
   private final Placing placing;
 
+  /** Start programs for Windows, by the program that they start. */
+  private final Map<String, String> nativeStarts = new LinkedHashMap<>();
+
   private Installation(Planned deliverable, TreePlan plan, String platform, Findings findings) {
     this.deliverable = deliverable;
     this.plan = plan;
@@ -134,12 +137,14 @@ public final class Installation {
     FileContent icon = plan.icon().get();
     String path = "share/icons/" + deliverable.app().shortName();
     placing.file(path + ".png", 0644, Entry.Role.OWN, icon);
-    if (!hasCmd() || !isReadable(icon)) {
+    if (!hasCmd()) {
       return;
     }
-    try (InputStream in = icon.open()) {
-      Pixels pixels = Pixels.decode(in.readAllBytes());
-      placing.generated(path + ".ico", 0644, Content.deferred(() -> Icon.of(pixels).file()));
+    try {
+      if (isReadable(icon)) {
+        Pixels pixels = pixels(icon);
+        placing.generated(path + ".ico", 0644, Content.deferred(() -> Icon.of(pixels).file()));
+      }
     } catch (MalformedException e) {
       placing
           .findings()
@@ -148,6 +153,12 @@ public final class Installation {
               deliverable.where(),
               icon.name() + " is damaged: " + e.getMessage() + ".",
               "Save the picture again.");
+    }
+  }
+
+  private static Pixels pixels(FileContent icon) throws IOException {
+    try (InputStream in = icon.open()) {
+      return Pixels.decode(in.readAllBytes());
     }
   }
 
@@ -164,7 +175,11 @@ public final class Installation {
   private void installScripts() throws IOException {
     InstallScripts scripts =
         new InstallScripts(
-            deliverable.app(), deliverable.programs(), plan.icon().isPresent(), platform);
+            deliverable.app(),
+            deliverable.programs(),
+            plan.icon().isPresent(),
+            platform,
+            nativeStarts);
     for (InstallScripts.Made made : scripts.removing()) {
       placing.generated(made.path(), made.mode(), made.content());
     }
@@ -303,6 +318,12 @@ public final class Installation {
       return;
     }
     for (Report.File file : report.files()) {
+      report
+          .place()
+          .flatMap(Report.Place::beside)
+          .flatMap(jar -> ProgramJars.startedBy(jar, deliverable))
+          .flatMap(Part::program)
+          .ifPresent(p -> nativeStarts.put(p.name(), prefix + file.path()));
       placing.put(
           new Entry.Awaited(
               prefix + file.path(),

@@ -25,6 +25,8 @@ import zugabe.core.plan.Use;
  * group share a jar with its classes, and their own say only what is started.
  */
 public final class ProgramJars {
+  private static final String FOLDER = "lib/";
+
   private final Planned deliverable;
   private final JarStyle style;
 
@@ -98,6 +100,14 @@ public final class ProgramJars {
         part.materials().libraries().stream()
             .anyMatch(l -> l.name().equalsIgnoreCase(program + ".jar"));
     return program + (taken ? "-program.jar" : ".jar");
+  }
+
+  /** The part whose program a file of the tree starts. */
+  public static Optional<Part> startedBy(String path, Planned d) {
+    return d.parts().stream()
+        .filter(p -> p.program().filter(Program::isJava).isPresent())
+        .filter(p -> path.equals(FOLDER + name(p)))
+        .findFirst();
   }
 
   /** What its start scripts have to carry. */

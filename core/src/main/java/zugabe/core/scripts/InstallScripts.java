@@ -30,13 +30,21 @@ public final class InstallScripts {
   private final boolean hasIcon;
   private final String platform;
   private final InstalledNames names;
+  private final Map<String, String> nativeStarts;
 
   /**
    * @param hasIcon whether there is a picture for menus
    * @param platform empty for a tree that serves all
+   * @param nativeStarts paths of programs for Windows that start others, by those
    */
-  public InstallScripts(Identity app, List<Program> programs, boolean hasIcon, String platform) {
+  public InstallScripts(
+      Identity app,
+      List<Program> programs,
+      boolean hasIcon,
+      String platform,
+      Map<String, String> nativeStarts) {
     this.app = app;
+    this.nativeStarts = nativeStarts;
     this.hasIcon = hasIcon;
     this.platform = platform;
     this.names = new InstalledNames(app, programs);
@@ -205,7 +213,7 @@ public final class InstallScripts {
     values.put(
         "CMD_SERVICE_NAMES",
         names.services().stream().map(names::unit).collect(Collectors.joining(" ")));
-    values.put("CMD_MENU", menu("call :menuentry ", p -> " \"" + p.name() + "\""));
+    values.put("CMD_MENU", menu("call :menuentry ", p -> " \"" + started(p) + "\""));
     values.put("CMD_MENU_THERE", menu("call :menuforeign ", p -> ""));
     values.put(
         "CMD_MENU_TOLD",
@@ -227,6 +235,11 @@ public final class InstallScripts {
         first.stream().map(InstallScripts::cmdFirstRun).collect(Collectors.joining())
             + (first.isEmpty() ? "" : "type nul > \"%PREFIX%\\.first-run\""));
     return values;
+  }
+
+  /** What an entry of the start menu starts: a script shows a console first. */
+  private String started(Program p) {
+    return Words.percent(nativeStarts.getOrDefault(p.name(), "bin/" + p.name() + ".cmd"));
   }
 
   /** A line for each entry of the start menu: its file between what stands before and behind. */

@@ -1,10 +1,12 @@
 package zugabe.kinds.archive;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import zugabe.core.finding.Where;
 import zugabe.core.install.ProgramJars;
 import zugabe.core.kind.Report;
@@ -29,32 +31,24 @@ final class ArchiveRehearsal {
   static List<Course> of(
       Planned d, ArchiveDeliverable own, Report report, Map<String, Report> held, Stage stage) {
     List<Course> courses = new ArrayList<>(installed(d, own, report, stage));
+    Set<String> tried = new HashSet<>();
     for (Report.Tree tree : report.trees()) {
+      String archive = own.stem(tree.platform()) + "." + own.formats().get(0).ending();
       for (Entry entry : tree.tree().entries()) {
         if (entry instanceof Entry.Awaited file && held.containsKey(file.deliverable())) {
-          String archive = own.stem(tree.platform()) + "." + own.formats().get(0).ending();
           Optional<Report.Place> place = held.get(file.deliverable()).place();
-          place
-              .flatMap(Report.Place::beside)
-              .flatMap(jar -> part(d, jar))
-              .ifPresent(
-                  part ->
-                      courses.add(
-                          whyNot(place.get(), part)
-                              .map(why -> notHere(d, file.path(), why))
-                              .orElseGet(() -> underWine(d, part, archive, file.path()))));
+          Optional<Part> part =
+              place.flatMap(Report.Place::beside).flatMap(jar -> ProgramJars.startedBy(jar, d));
+          if (part.isPresent() && tried.add(file.deliverable())) {
+            courses.add(
+                whyNot(place.get(), part.get())
+                    .map(why -> notHere(d, file.path(), why))
+                    .orElseGet(() -> underWine(d, part.get(), archive, file.path())));
+          }
         }
       }
     }
     return courses;
-  }
-
-  /** The one whose program a jar starts. */
-  private static Optional<Part> part(Planned d, String jar) {
-    return d.parts().stream()
-        .filter(p -> p.program().filter(Program::isJava).isPresent())
-        .filter(p -> jar.equals("lib/" + ProgramJars.name(p)))
-        .findFirst();
   }
 
   private static Optional<String> whyNot(Report.Place place, Part part) {
