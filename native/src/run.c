@@ -145,6 +145,7 @@ static BOOL start(const WCHAR *program, struct text *line, const WCHAR *in, PROC
   STARTUPINFOW how = {0};
   const WCHAR *identity = data_of(L"identity");
   struct text title = {0};
+  DWORD why;
   BOOL started;
   how.cb = sizeof(how);
   if (identity != NULL) {
@@ -157,7 +158,9 @@ static BOOL start(const WCHAR *program, struct text *line, const WCHAR *in, PROC
     return FALSE;
   }
   started = CreateProcessW(program, line->at, NULL, NULL, TRUE, CREATE_SUSPENDED | urgency(), NULL, in, &how, process);
+  why = GetLastError();
   text_free(&title);
+  SetLastError(why);
   return started;
 }
 
@@ -180,11 +183,12 @@ static DWORD once(const WCHAR *program, const struct text *whole, const WCHAR *i
     CloseHandle(process.hProcess);
   } else {
     struct text message = {0};
+    DWORD why = GetLastError();
     text_add(&message, data_text(L"start"));
     text_add(&message, L"\n");
     text_add(&message, program);
     text_add(&message, L"\n(");
-    text_add_number(&message, GetLastError());
+    text_add_number(&message, why);
     text_add(&message, L")");
     say_failure(message.at);
     text_free(&message);

@@ -265,6 +265,30 @@ public final class WindowsLauncherTest {
     assertThat(wrong.err()).contains("tern.settings:1", "key = value");
   }
 
+  /** Deeper than the 260 characters that older programs know, and where nothing can be written. */
+  @Test
+  public void aLongPathThatIsReadOnly() throws Exception {
+    Path built = built("", ", one: {}");
+    Path deep = built.getParent();
+    for (int i = 0; i < 6; i++) {
+      deep = deep.resolve("höhe " + "x".repeat(60));
+    }
+    Path exe = Files.createDirectories(deep).resolve("tern.exe");
+    Files.copy(built, exe);
+    Path runtime = runtime(built.resolveSibling("java"), wine, "17");
+    Path record = built.resolveSibling("record");
+    Program read = wine.program(built.getParent());
+    assertThat(read.run("chmod", "-R", "a-w", deep.toString()).exit()).isZero();
+    Program.Result r =
+        read.with("RECORD", Wine.named(record))
+            .with("JAVA_HOME", Wine.named(runtime))
+            .run("timeout", "60", "wine", exe.toString(), "x");
+    assertThat(r.exit()).as(r.all()).isZero();
+    assertThat(Wine.starts(record).get(0)).startsWith("-jar", Wine.named(exe), "x");
+    assertThat(exe.toString().length()).isGreaterThan(400);
+    assertThat(read.run("chmod", "-R", "u+w", deep.toString()).exit()).isZero();
+  }
+
   /** A runtime of 32 bits doesn't start with more memory than it can have. */
   @Test
   public void aNarrowRuntimeGetsLittleMemory() throws Exception {
