@@ -171,6 +171,28 @@ public final class LauncherBesideTest {
     }
   }
 
+  /** Without a jar there is no comment that has to reach over the signature. */
+  @Test
+  public void itIsSignedInTheArchive() throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace("zugabe.yaml", "file: tern.exe", "sign: desk, file: tern.exe");
+      Keys.make(w, "desk", "windows", "ec-p256");
+      Keys.ok(w, "key", "export", "desk", "--certificate", "desk.pem");
+      Keys.ok(w, "build");
+      Program.Result unpacked = w.program().run("unzip", "-q", "out/tern-windows-x64.zip");
+      assertThat(unpacked.exit()).as(unpacked.all()).isZero();
+      Path exe = w.path("tern-windows-x64/tern.exe");
+      Keys.ok(w, "verify", exe.toString(), "--trust", "desk.pem");
+      assertThat(start(w, exe.toString(), "his").exit()).isZero();
+      assertThat(started(w)).contains("his");
+      byte[] bytes = Files.readAllBytes(exe);
+      bytes[bytes.length / 2] ^= 1;
+      Files.write(exe, bytes);
+      assertThat(Keys.run(w, "verify", exe.toString(), "--trust", "desk.pem").err())
+          .contains("Z0202");
+    }
+  }
+
   /**
    * Installed, the entry of a program with windows starts it, and not a script with its console.
    */

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.testng.annotations.Test;
 
 /** Rehearsals of programs for Windows, which Wine starts with this machine's Java. */
@@ -105,6 +106,26 @@ public final class UnderWineTest {
       w.replace("zugabe.yaml", "platform: windows-x86", "seek: carried:java");
       assertThat(spaced(rehearsed(w, 0)))
           .contains("tern.exe isn't started here: it starts only with the runtime");
+    }
+  }
+
+  /** A Wine that doesn't work says nothing about the program. */
+  @Test
+  public void aWineThatSetsNothingUpIsTold() throws Exception {
+    try (Workspace w = Launchers.workspace(", trial: {expect: {text: good tide}}", "")) {
+      Program.Result built = w.program().zugabe("build");
+      assertThat(built.exit()).as(built.all()).isZero();
+      for (String name : List.of("wine", "wineserver")) {
+        w.write("broken/" + name, "#!/bin/sh\nexit 3\n");
+        assertThat(w.path("broken/" + name).toFile().setExecutable(true)).isTrue();
+      }
+      Program.Result r =
+          w.program().with("PATH", w.path("broken") + ":/usr/bin:/bin").here("rehearse");
+      assertThat(r.exit()).as(r.all()).isZero();
+      assertThat(spaced(r))
+          .contains("note Z6012 zugabe.yaml:7:8 deliverables.exe")
+          .contains(
+              "tern.exe isn't started: Wine can't set up a system: it ended with exit code 3.");
     }
   }
 

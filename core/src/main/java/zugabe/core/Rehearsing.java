@@ -15,6 +15,7 @@ import zugabe.core.plan.Program;
 import zugabe.core.recipe.TrialSpec;
 import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.InstallRehearsal;
+import zugabe.core.rehearse.NoSystemException;
 import zugabe.core.rehearse.Rehearsal;
 import zugabe.core.rehearse.RehearsalCode;
 import zugabe.core.rehearse.Runtimes;
@@ -27,6 +28,7 @@ final class Rehearsing {
   private final Runtimes runtimes;
   private final Progress progress;
   private final Findings findings;
+  private final RehearsalFindings told;
   private final List<Answer.Rehearsed> done = new ArrayList<>();
   private boolean usedServer;
 
@@ -34,6 +36,7 @@ final class Rehearsing {
     this.runtimes = runtimes;
     this.progress = progress;
     this.findings = findings;
+    this.told = new RehearsalFindings(findings);
   }
 
   /** Whether a server was put to use. */
@@ -160,7 +163,7 @@ final class Rehearsing {
         return;
       }
       done.add(new Answer.Rehearsed(name, result.get()));
-      report(where, result.get());
+      told.report(where, result.get());
     } catch (IOException e) {
       findings.add(
           RehearsalCode.Z6002,
@@ -178,8 +181,8 @@ final class Rehearsing {
     try {
       Rehearsal.Result result = Rehearsal.on(course, folder, runtime(List.of()).home());
       done.add(new Answer.Rehearsed(name, result));
-      fault(where, result);
-      leftRunning(where, result);
+      told.fault(where, result);
+      told.leftRunning(where, result);
     } catch (IOException e) {
       findings.add(
           RehearsalCode.Z6002,
@@ -196,7 +199,13 @@ final class Rehearsing {
     try {
       Rehearsal.Result result = Rehearsal.under(wine, course, folder, runtime(planned.programs()));
       done.add(new Answer.Rehearsed(planned.name(), result));
-      report(where, result);
+      told.report(where, result);
+    } catch (NoSystemException e) {
+      findings.add(
+          RehearsalCode.Z6012,
+          course.where(),
+          course.program() + " isn't started: Wine can't set up a system: " + e.getMessage() + ".",
+          "Start it on Windows, or see what wine wineboot says.");
     } catch (IOException e) {
       findings.add(
           RehearsalCode.Z6002,
@@ -213,11 +222,11 @@ final class Rehearsing {
     try {
       for (Rehearsal.Result result : rehearsal.run(runtime)) {
         done.add(new Answer.Rehearsed(name, result));
-        fault(where, result);
-        notJudged(where, result);
-        leftRunning(where, result);
+        told.fault(where, result);
+        told.notJudged(where, result);
+        told.leftRunning(where, result);
         if (!result.command().contains("install.sh")) {
-          writtenBesideItself(where, result);
+          told.writtenBesideItself(where, result);
         }
       }
     } catch (IOException e) {
@@ -227,67 +236,5 @@ final class Rehearsing {
           "It can't be unpacked and installed: " + e.getMessage() + ".",
           "See what is in it with zugabe inspect.");
     }
-  }
-
-  private void writtenBesideItself(Where where, Rehearsal.Result result) {
-    if (!result.writtenBesideItself().isEmpty()) {
-      findings.add(
-          RehearsalCode.Z6005,
-          where,
-          "It wrote " + String.join(", ", result.writtenBesideItself()) + ".",
-          "Write to a folder of the user's, or to one that the settings name.");
-    }
-  }
-
-  private void fault(Where where, Rehearsal.Result result) {
-    result
-        .fault()
-        .ifPresent(
-            f ->
-                findings.add(
-                    RehearsalCode.Z6002,
-                    where,
-                    "Started with \"" + result.command() + "\", " + f + ".",
-                    result.ranTooLong()
-                        ? "If it runs until it's stopped, name what it answers at:"
-                            + " trial: {expect: {address: ...}}. Otherwise, see what it waits for."
-                        : "Read what it printed; start it yourself with the same command."));
-  }
-
-  /** Nothing was expected: what it did is told, and passes. */
-  private void notJudged(Where where, Rehearsal.Result result) {
-    if (result.outcome().judged() || result.fault().isPresent()) {
-      return;
-    }
-    String did =
-        result.exit() < 0
-            ? "it still ran after " + TrialSpec.DEFAULT_LIMIT.toSeconds() + " s."
-            : "it ended with exit code " + result.exit() + ".";
-    String why =
-        result.wantsDisplay()
-            ? "it would open a window, and a rehearsal has none."
-            : result.findsAddressInUse() ? "its address is in use on this machine." : did;
-    findings.add(
-        RehearsalCode.Z6008,
-        where,
-        "Started with \"" + result.command() + "\", " + why,
-        Course.SAY);
-  }
-
-  private void leftRunning(Where where, Rehearsal.Result result) {
-    if (!result.leftRunning().isEmpty()) {
-      findings.add(
-          RehearsalCode.Z6004,
-          where,
-          "It left running: " + String.join("; ", result.leftRunning()) + ".",
-          "Let the program end what it starts. These were ended now.");
-    }
-  }
-
-  private void report(Where where, Rehearsal.Result result) {
-    fault(where, result);
-    notJudged(where, result);
-    leftRunning(where, result);
-    writtenBesideItself(where, result);
   }
 }

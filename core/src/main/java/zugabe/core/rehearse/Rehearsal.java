@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -269,6 +270,16 @@ public final class Rehearsal {
             .directory(
                 start.surroundings().map(Start.Surroundings::folder).orElse(place.work()).toFile())
             .redirectErrorStream(true);
+    Map<String, String> own =
+        start.surroundings().map(Start.Surroundings::environment).orElse(Map.of());
+    Map<String, String> all = new LinkedHashMap<>(Map.of("JAVA_HOME", runtime.toString()));
+    all.putAll(own);
+    surround(builder, place, all);
+    return builder.start();
+  }
+
+  /** Of the machine's environment nothing goes in but what a program can't do without. */
+  static void surround(ProcessBuilder builder, Place place, Map<String, String> own) {
     boolean windows = File.separatorChar == '\\';
     builder.redirectInput(new File(windows ? "NUL" : "/dev/null"));
     Map<String, String> environment = builder.environment();
@@ -282,10 +293,8 @@ public final class Rehearsal {
     environment.put("HOME", place.home().toString());
     environment.put("TMPDIR", place.tmp().toString());
     environment.put("LANG", "C.UTF-8");
-    environment.put("JAVA_HOME", runtime.toString());
-    start.surroundings().ifPresent(s -> environment.putAll(s.environment()));
+    environment.putAll(own);
     environment.put(Processes.MARK, place.mark());
-    return builder.start();
   }
 
   /** Waits for its end. */

@@ -2,6 +2,7 @@ package zugabe.core.rehearse;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InterruptedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -9,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.TimeUnit;
 import zugabe.core.program.RuntimeRelease;
 
 /**
@@ -18,6 +20,7 @@ import zugabe.core.program.RuntimeRelease;
  */
 final class UnderWine {
   private static final String SCRIPT = "under-wine.sh";
+  private static final int SET_UP_SECONDS = 120;
 
   private final Path wine;
   private final Runtimes.Chosen runtime;
@@ -32,7 +35,7 @@ final class UnderWine {
   }
 
   /**
-   * Prepares it.
+   * Prepares it, which doesn't count as the program's time.
    *
    * @param variables that name a runtime
    */
@@ -52,13 +55,39 @@ final class UnderWine {
     variables.forEach(v -> environment.put(v, named(java)));
     environment.put("JAVA_HOME", named(java));
     environment.put("WINEPATH", named(java.resolve("bin")));
+    Path script = script(SCRIPT, system.resolve(SCRIPT));
+    setUp(script, place, environment);
     Path file = place.app().resolve(program);
     String name = file.getFileName().toString();
     return new Start(
-        Optional.of(script(SCRIPT, system.resolve(SCRIPT))),
+        Optional.of(script),
         List.of(file.toString()),
         "wine " + ShellWords.of(name),
         Optional.of(new Start.Surroundings(place.work(), environment)));
+  }
+
+  private static void setUp(Path script, Place place, Map<String, String> environment)
+      throws IOException {
+    ProcessBuilder builder =
+        new ProcessBuilder(script.toString())
+            .directory(place.work().toFile())
+            .redirectErrorStream(true)
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD);
+    Rehearsal.surround(builder, place, environment);
+    Process process = builder.start();
+    Processes processes = new Processes(place.mark(), Optional.of(process));
+    try {
+      if (!process.waitFor(SET_UP_SECONDS, TimeUnit.SECONDS)) {
+        processes.endAll();
+        throw new NoSystemException("it hadn't one after " + SET_UP_SECONDS + " s");
+      }
+      if (process.exitValue() != 0) {
+        throw new NoSystemException("it ended with exit code " + process.exitValue());
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new InterruptedIOException("interrupted");
+    }
   }
 
   /** As programs there name a file. */

@@ -1,5 +1,5 @@
 #!/bin/sh
-# Starts a program for Windows under Wine, in a system of its own whose Java is this machine's.
+# Sets up a system of Wine's own (without arguments), or starts a program for Windows in it. Its Java is this machine's.
 # Wine hears nothing of programs of this machine that it starts: exit code and output come by way of files.
 set -u
 # what Wine itself needs isn't the program's
@@ -25,10 +25,10 @@ stop() {
 }
 trap stop TERM INT HUP
 
-if [ ! -e "$WINEPREFIX/system.reg" ]; then
-  wine wineboot -i >/dev/null 2>&1 || { echo "Wine can't set up a system." >&2; end 1; }
-  # where installers of runtimes note them
-  wine reg add 'HKLM\Software\JavaSoft\JDK\rehearsal' /v JavaHome /d "$JAVA_HOME" /f >/dev/null 2>&1
+if [ $# = 0 ]; then
+  wine wineboot -i && # where installers of runtimes note them
+    wine reg add 'HKLM\Software\JavaSoft\JDK\rehearsal' /v JavaHome /d "$JAVA_HOME" /f
+  end $?
 fi
 wine "$@"
 code=$?
