@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -154,6 +155,32 @@ public final class LauncherBesideTest {
                   "--describe-module",
                   "example.tern");
       assertThat(java.out()).as(java.all()).contains("example.tern file:");
+    }
+  }
+
+  /** Native libraries lie where the archive has them, and need a runtime of as many bits. */
+  @Test
+  public void nativeLibrariesAreFound() throws Exception {
+    try (Workspace w = workspace("")) {
+      Files.createDirectories(w.path("native"));
+      Files.copy(wine.runtime().resolve("bin/java.exe"), w.path("native/tide.dll"));
+      w.replace(
+          "zugabe.yaml",
+          "libraries: lib/*.jar",
+          "libraries: lib/*.jar, natives: {windows-x64: native/tide.dll}");
+      built(w);
+      Path top = w.path("tern-windows-x64");
+      assertThat(top.resolve("lib/native/tide.dll")).isRegularFile();
+      assertThat(start(w, top + "/tern.exe").exit()).isZero();
+      assertThat(started(w).get(0))
+          .startsWith("-Djava.library.path=" + Wine.named(top.resolve("lib/native")) + ";");
+      Files.copy(
+          Program.ROOT.resolve("kinds/src/main/resources/zugabe/kinds/launcher/console-x86.exe"),
+          top.resolve("runtime/bin/java.exe"),
+          StandardCopyOption.REPLACE_EXISTING);
+      Program.Result narrow = start(w, top + "/tern.exe");
+      assertThat(narrow.exit()).as(narrow.all()).isEqualTo(241);
+      assertThat(Files.readString(w.path("log.txt"))).contains("not of 64 bits: Java 17");
     }
   }
 

@@ -132,7 +132,9 @@ public final class UnderWineTest {
   /** In an archive, with the archive's jar; from the module path as well. */
   @Test
   public void thoseInAnArchiveAreStarted() throws Exception {
-    try (Workspace w = Launchers.workspace("", ", program: tern, libraries: beside")) {
+    try (Workspace w =
+        Launchers.workspace(
+            "", ", program: tern, libraries: beside, seek: \"variable:TIDE_JAVA\"")) {
       w.write("module/module-info.java", "module example.tern { requires java.sql; }");
       Program.Result compiled =
           w.program().run("javac", "--release", "17", "-d", "classes", "module/module-info.java");

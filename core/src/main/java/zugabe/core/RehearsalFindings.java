@@ -1,5 +1,6 @@
 package zugabe.core;
 
+import java.io.IOException;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.recipe.TrialSpec;
@@ -13,6 +14,11 @@ final class RehearsalFindings {
 
   RehearsalFindings(Findings findings) {
     this.findings = findings;
+  }
+
+  /** It couldn't even be started. */
+  void impossible(Where where, String what, IOException why, String fix) {
+    findings.add(RehearsalCode.Z6002, where, what + ": " + why.getMessage() + ".", fix);
   }
 
   void writtenBesideItself(Where where, Rehearsal.Result result) {

@@ -87,16 +87,9 @@ final class Rehearsing {
   }
 
   private static Subject files(Course course, Path folder) {
-    if (course instanceof Course.Start start) {
-      return new Subject(folder, start.files(), start.program());
-    }
-    if (course instanceof Course.Install install) {
-      return new Subject(folder, List.of(install.file()), Optional.empty());
-    }
-    if (course instanceof Course.UnderWine under) {
-      return new Subject(folder, under.files(), Optional.empty());
-    }
-    return new Subject(folder, ((Course.OnServer) course).files(), Optional.empty());
+    Optional<String> program =
+        course instanceof Course.Start start ? start.program() : Optional.empty();
+    return new Subject(folder, course.files(), program);
   }
 
   private void run(Planned planned, Course course, Path folder, Stage stage) {
@@ -165,11 +158,8 @@ final class Rehearsing {
       done.add(new Answer.Rehearsed(name, result.get()));
       told.report(where, result.get());
     } catch (IOException e) {
-      findings.add(
-          RehearsalCode.Z6002,
-          where,
-          "It can't be unpacked and started: " + e.getMessage() + ".",
-          "See what is in it with zugabe inspect.");
+      told.impossible(
+          where, "It can't be unpacked and started", e, "See what is in it with zugabe inspect.");
     }
   }
 
@@ -184,11 +174,7 @@ final class Rehearsing {
       told.fault(where, result);
       told.leftRunning(where, result);
     } catch (IOException e) {
-      findings.add(
-          RehearsalCode.Z6002,
-          where,
-          "The server can't be started: " + e.getMessage() + ".",
-          "Check the folder of the server.");
+      told.impossible(where, "The server can't be started", e, "Check the folder of the server.");
     }
   }
 
@@ -207,10 +193,10 @@ final class Rehearsing {
           course.program() + " isn't started: Wine can't set up a system: " + e.getMessage() + ".",
           "Start it on Windows, or see what wine wineboot says.");
     } catch (IOException e) {
-      findings.add(
-          RehearsalCode.Z6002,
+      told.impossible(
           where,
-          "It can't be started under Wine: " + e.getMessage() + ".",
+          "It can't be started under Wine",
+          e,
           "Start it on Windows: ZUGABE_LAUNCH_LOG=FILE tells what it does.");
     }
   }
@@ -230,11 +216,8 @@ final class Rehearsing {
         }
       }
     } catch (IOException e) {
-      findings.add(
-          RehearsalCode.Z6002,
-          where,
-          "It can't be unpacked and installed: " + e.getMessage() + ".",
-          "See what is in it with zugabe inspect.");
+      told.impossible(
+          where, "It can't be unpacked and installed", e, "See what is in it with zugabe inspect.");
     }
   }
 }

@@ -25,7 +25,8 @@ import zugabe.core.plan.Use;
  * group share a jar with its classes, and their own say only what is started.
  */
 public final class ProgramJars {
-  private static final String FOLDER = "lib/";
+  /** Where they lie. */
+  public static final String FOLDER = "lib/";
 
   private final Planned deliverable;
   private final JarStyle style;

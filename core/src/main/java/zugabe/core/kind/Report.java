@@ -41,8 +41,9 @@ public record Report(
    *
    * @param platform which they are for
    * @param beside a path that has to be there in their folder or in the one above; empty for none
+   * @param variables of the environment in which they look for a Java runtime
    */
-  public record Place(String platform, Optional<String> beside) {}
+  public record Place(String platform, Optional<String> beside, List<String> variables) {}
 
   /** The same, of use there only. */
   public Report in(Place only) {

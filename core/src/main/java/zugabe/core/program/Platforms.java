@@ -5,12 +5,15 @@ import zugabe.bytes.Regex;
 
 /** The platforms there are, in the words of a recipe, and what a system runs besides its own. */
 public final class Platforms {
+  /** The one that most programs for Windows are for. */
+  public static final String WINDOWS_X64 = "windows-x64";
+
   /** Those that programs are installed on, and that are in file names. */
   public static final List<String> DESKTOP =
       List.of(
           "linux-x64",
           "linux-arm64",
-          "windows-x64",
+          WINDOWS_X64,
           "windows-x86",
           "windows-arm64",
           "macos-x64",

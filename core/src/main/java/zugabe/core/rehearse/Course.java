@@ -11,6 +11,9 @@ import zugabe.core.recipe.TrialSpec;
 /** One way in which a deliverable is tried. Files are paths in the output folder. */
 public sealed interface Course {
 
+  /** Files that it needs. */
+  List<String> files();
+
   /**
    * It is unpacked, and started.
    *
@@ -28,7 +31,12 @@ public sealed interface Course {
    */
   record Install(
       String file, String name, Map<String, Optional<TrialSpec>> trials, boolean carriesJava)
-      implements Course {}
+      implements Course {
+    @Override
+    public List<String> files() {
+      return List.of(file);
+    }
+  }
 
   /**
    * It is handed to a server, and asked for a page.
@@ -60,6 +68,11 @@ public sealed interface Course {
 
   /** It isn't tried here, and why. */
   record NotHere(Code code, Where where, String what, String fix) implements Course {
+    @Override
+    public List<String> files() {
+      return List.of();
+    }
+
     /** For want of an expectation. */
     public static NotHere unexpected(String name, Where where) {
       return new NotHere(

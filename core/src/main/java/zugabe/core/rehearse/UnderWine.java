@@ -49,10 +49,11 @@ final class UnderWine {
     Files.writeString(
         java.resolve(RuntimeRelease.FILE), "JAVA_VERSION=\"" + runtime.java() + "\"\n");
     Map<String, String> environment = new LinkedHashMap<>();
+    // whatever a recipe calls them, what this needs itself comes behind
+    variables.forEach(v -> environment.put(v, named(java)));
     environment.put("PATH", wine.getParent() + ":/usr/bin:/bin");
     environment.put("SYSTEM", system.toString());
     environment.put("MACHINE_JAVA", runtime.home().toString());
-    variables.forEach(v -> environment.put(v, named(java)));
     environment.put("JAVA_HOME", named(java));
     environment.put("WINEPATH", named(java.resolve("bin")));
     Path script = script(SCRIPT, system.resolve(SCRIPT));

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import zugabe.core.finding.Where;
 import zugabe.core.install.ProgramJars;
+import zugabe.core.kind.ForWindows;
 import zugabe.core.kind.Report;
 import zugabe.core.plan.Part;
 import zugabe.core.plan.Planned;
@@ -41,36 +42,13 @@ final class ArchiveRehearsal {
               place.flatMap(Report.Place::beside).flatMap(jar -> ProgramJars.startedBy(jar, d));
           if (part.isPresent() && tried.add(file.deliverable())) {
             courses.add(
-                whyNot(place.get(), part.get())
-                    .map(why -> notHere(d, file.path(), why))
-                    .orElseGet(() -> underWine(d, part.get(), archive, file.path())));
+                ForWindows.tried(
+                    place.get(), part.get(), List.of(archive), file.path(), d.where()));
           }
         }
       }
     }
     return courses;
-  }
-
-  private static Optional<String> whyNot(Report.Place place, Part part) {
-    if (!place.platform().equals("windows-x64")) {
-      return Optional.of("it is a program of 32 bits");
-    }
-    return part.materials().natives().containsKey(place.platform())
-        ? Optional.of("its native libraries need a runtime for Windows")
-        : Optional.empty();
-  }
-
-  private static Course notHere(Planned d, String file, String why) {
-    return new Course.NotHere(
-        RehearsalCode.Z6012,
-        d.where(),
-        file + " isn't started here: " + why + ".",
-        "Start it on Windows: ZUGABE_LAUNCH_LOG=FILE tells what it does.");
-  }
-
-  private static Course underWine(Planned d, Part part, String archive, String file) {
-    return new Course.UnderWine(
-        List.of(archive), file, List.of(), part.program().orElseThrow().trial(), d.where());
   }
 
   private static List<Course> installed(

@@ -33,12 +33,12 @@ record Beside(String jar, List<String> modulePath, List<String> natives, String 
     Part part = d.parts().get(0);
     Program program = part.program().orElseThrow();
     ProgramJars jars = new ProgramJars(d, style);
-    String jar = "lib/" + ProgramJars.name(part);
+    String jar = ProgramJars.FOLDER + ProgramJars.name(part);
     List<String> modules = new ArrayList<>();
     if (program.modules().isPresent()) {
       // it is there when the archive has several programs of the group, and may be absent
-      modules.add("lib/" + ProgramJars.shared(part.materials()));
-      jars.classPath(part).forEach(n -> modules.add("lib/" + n));
+      modules.add(ProgramJars.FOLDER + ProgramJars.shared(part.materials()));
+      jars.classPath(part).forEach(n -> modules.add(ProgramJars.FOLDER + n));
       modules.add(jar);
     }
     List<String> natives =

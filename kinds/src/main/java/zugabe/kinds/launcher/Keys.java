@@ -32,6 +32,11 @@ record Keys(
     WINDOWS_X64,
     WINDOWS_X86;
 
+    /** As recipes have it. */
+    String platform() {
+      return "windows-" + cpu();
+    }
+
     /** As the start program's file is named. */
     String cpu() {
       return this == WINDOWS_X64 ? "x64" : "x86";

@@ -94,8 +94,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
       keys.ofJar().forEach((key, where) -> nothing(by.findings(), where, key));
     }
     Optional<JarChoice> chosen = JarChoice.of(keys.choice(), keys.jar(), travel, said.where(), by);
-    if (chosen.isEmpty()
-        || !isStartable(chosen.get().program(), travel, said.where(), by.findings())) {
+    if (chosen.isEmpty() || !isStartable(chosen.get(), travel, said.where(), by.findings())) {
       return Optional.empty();
     }
     Program program = chosen.get().program().orElseThrow();
@@ -106,7 +105,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
             looks.icon().isPresent() ? by.file(looks.icon().get()) : by.icon(),
             looks.opening().flatMap(o -> by.file(o.picture())),
             looks);
-    String platform = "windows-" + keys.platform().value().cpu();
+    String platform = keys.platform().value().platform();
     Part part =
         new Part(
             Optional.of(program),
@@ -143,23 +142,37 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
   }
 
   private static boolean isStartable(
-      Optional<Program> program, Travel travel, Where where, Findings findings) {
-    String why =
-        program.isEmpty()
-            ? "No program was found for it."
-            : !program.get().isJava()
-                ? "\"" + program.get().name() + "\" isn't a program in Java."
-                : program.get().modules().isPresent() && travel != Travel.BESIDE
-                    ? "\"" + program.get().name() + "\" starts from the module path."
-                    : "";
-    if (!why.isEmpty()) {
+      JarChoice chosen, Travel travel, Where where, Findings findings) {
+    Optional<Program> program = chosen.program();
+    if (program.isEmpty()) {
+      // of one that is named and can't be found that is told
+      if (chosen.named().isEmpty() || !findings.hasErrors()) {
+        findings.add(
+            LauncherCode.Z5101,
+            where,
+            "No program was found for it.",
+            "Name a program with main: by program:.");
+      }
+      return false;
+    }
+    String name = "\"" + program.get().name() + "\"";
+    if (!program.get().isJava()) {
       findings.add(
           LauncherCode.Z5101,
           where,
-          why,
-          "Name a program with main: by program:. One from the module path needs libraries: beside, and an archive around it.");
+          name + " isn't a program in Java.",
+          "Name a program with main: by program:, or make an archive, which has start scripts.");
+      return false;
     }
-    return why.isEmpty();
+    if (program.get().modules().isPresent() && travel != Travel.BESIDE) {
+      findings.add(
+          LauncherCode.Z5101,
+          where,
+          name + " starts from the module path.",
+          "Write libraries: beside, and make an archive of the program that holds this.");
+      return false;
+    }
+    return true;
   }
 
   @Override
@@ -216,7 +229,8 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
                     "app.version: its first four numbers, zeros for those that it hasn't"),
                 new Form("properties, ProductVersion", d.app().version(), "app.version")));
     Report.Place place =
-        new Report.Place("windows-" + own.target().cpu(), own.beside().map(Beside::jar));
+        new Report.Place(
+            own.target().platform(), own.beside().map(Beside::jar), own.running().variables());
     return new Checked(
         d,
         report.in(place),
@@ -261,7 +275,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
 
   @Override
   public List<Course> rehearsals(Checked checked, Stage stage) {
-    return LauncherRehearsal.of(checked.planned(), checked.report().paths());
+    return LauncherRehearsal.of(checked.planned(), checked.report());
   }
 
   @Override

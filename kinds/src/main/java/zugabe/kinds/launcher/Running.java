@@ -36,9 +36,14 @@ record Running(
     HIGH
   }
 
+  /** In front of the folder of a runtime that lies beside. */
+  static final String CARRIED = "carried:";
+
+  private static final String VARIABLE = "variable:";
+
   /** The places, when a recipe names none. */
   private static final List<String> USUAL =
-      List.of("carried:runtime", "variable:JAVA_HOME", "registry", "path");
+      List.of(CARRIED + "runtime", VARIABLE + "JAVA_HOME", "registry", "path");
 
   static final Field<List<Located<String>>> SEEK =
       Field.optional(
@@ -74,6 +79,14 @@ record Running(
   static Running of(Values v) {
     return new Running(
         v.of(SEEK), v.maybe(MEMORY), v.of(ENVIRONMENT), v.of(URGENCY), v.maybe(ONE), v.of(AGAIN));
+  }
+
+  /** Those of the places that are variables of the environment. */
+  List<String> variables() {
+    return places().stream()
+        .filter(p -> p.startsWith(VARIABLE))
+        .map(p -> p.substring(VARIABLE.length()))
+        .toList();
   }
 
   List<String> places() {
