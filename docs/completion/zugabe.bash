@@ -172,6 +172,7 @@ function _complete_zugabe() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key show" ];    then _picocli_zugabe_key; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key list" ];    then _picocli_zugabe_key; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key prove" ];    then _picocli_zugabe_key; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key succeed" ];    then _picocli_zugabe_key; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key export" ];    then _picocli_zugabe_key; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key request" ];    then _picocli_zugabe_key; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} key accept" ];    then _picocli_zugabe_key; return $?; fi
@@ -199,19 +200,21 @@ function _complete_zugabe() {
   local cmds16=(key show)
   local cmds17=(key list)
   local cmds18=(key prove)
-  local cmds19=(key export)
-  local cmds20=(key request)
-  local cmds21=(key accept)
-  local cmds22=(key import)
-  local cmds23=(key backup)
-  local cmds24=(key restore)
+  local cmds19=(key succeed)
+  local cmds20=(key export)
+  local cmds21=(key request)
+  local cmds22=(key accept)
+  local cmds23=(key import)
+  local cmds24=(key backup)
+  local cmds25=(key restore)
 
-  if CompWordsContainsArray "${cmds24[@]}"; then _picocli_zugabe_key_restore; return $?; fi
-  if CompWordsContainsArray "${cmds23[@]}"; then _picocli_zugabe_key_backup; return $?; fi
-  if CompWordsContainsArray "${cmds22[@]}"; then _picocli_zugabe_key_import; return $?; fi
-  if CompWordsContainsArray "${cmds21[@]}"; then _picocli_zugabe_key_accept; return $?; fi
-  if CompWordsContainsArray "${cmds20[@]}"; then _picocli_zugabe_key_request; return $?; fi
-  if CompWordsContainsArray "${cmds19[@]}"; then _picocli_zugabe_key_export; return $?; fi
+  if CompWordsContainsArray "${cmds25[@]}"; then _picocli_zugabe_key_restore; return $?; fi
+  if CompWordsContainsArray "${cmds24[@]}"; then _picocli_zugabe_key_backup; return $?; fi
+  if CompWordsContainsArray "${cmds23[@]}"; then _picocli_zugabe_key_import; return $?; fi
+  if CompWordsContainsArray "${cmds22[@]}"; then _picocli_zugabe_key_accept; return $?; fi
+  if CompWordsContainsArray "${cmds21[@]}"; then _picocli_zugabe_key_request; return $?; fi
+  if CompWordsContainsArray "${cmds20[@]}"; then _picocli_zugabe_key_export; return $?; fi
+  if CompWordsContainsArray "${cmds19[@]}"; then _picocli_zugabe_key_succeed; return $?; fi
   if CompWordsContainsArray "${cmds18[@]}"; then _picocli_zugabe_key_prove; return $?; fi
   if CompWordsContainsArray "${cmds17[@]}"; then _picocli_zugabe_key_list; return $?; fi
   if CompWordsContainsArray "${cmds16[@]}"; then _picocli_zugabe_key_show; return $?; fi
@@ -526,7 +529,7 @@ function _picocli_zugabe_key() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="new show list prove export request accept import backup restore"
+  local commands="new show list prove succeed export request accept import backup restore"
   local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug'"
   local arg_opts=""
 
@@ -684,8 +687,8 @@ function _picocli_zugabe_standin() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug'"
-  local arg_opts="'--port' '--behave' '--certificate'"
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--port' '--behave' '--certificate' '--at' '--profile'"
 
   type compopt &>/dev/null && compopt +o default
 
@@ -697,6 +700,18 @@ function _picocli_zugabe_standin() {
       return
       ;;
     '--certificate')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--at')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--profile')
       local IFS=$'\n'
       type compopt &>/dev/null && compopt -o filenames
       COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
@@ -879,6 +894,42 @@ function _picocli_zugabe_key_prove() {
   type compopt &>/dev/null && compopt +o default
 
   case ${prev_word} in
+    '-r'|'--recipe')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `succeed` subcommand.
+function _picocli_zugabe_key_succeed() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--json'"
+  local arg_opts="'--proof' '-r' '--recipe'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--proof')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
     '-r'|'--recipe')
       local IFS=$'\n'
       type compopt &>/dev/null && compopt -o filenames

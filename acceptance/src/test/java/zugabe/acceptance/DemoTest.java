@@ -18,9 +18,12 @@ public final class DemoTest {
               "Gannet Quay, 2026-03-01 (UTC)",
               "answered 200",
               "$ wine Saltmarsh.exe",
+              "$ install saltmarsh-phone-2.4.0.apk on a simulated phone",
+              "signed   by scheme v3",
+              "$ zugabe stand-in phone picture phone/launcher.png",
               "Made in try/out/",
               "Try next:");
-      assertThat(r.out().split("✓ as expected", -1)).hasSize(7);
+      assertThat(r.out().split("✓ as expected", -1)).hasSize(9);
       w.program().run("unzip", "-q", "try/out/saltmarsh-service-2.4.0.zip", "-d", "unpacked");
       for (String java : Program.runtimes()) {
         assertThat(

@@ -224,7 +224,8 @@ public final class KindKeysTest {
     Program.Result r = Program.in(Program.ROOT).zugabe("schema", "--kind", "jra");
     assertThat(r.exit()).isEqualTo(2);
     assertThat(r.err())
-        .contains("there is no kind \"jra\"; known: war, windows-launcher, jar, release, archive");
+        .contains(
+            "there is no kind \"jra\"; known: war, windows-launcher, apk, jar, release, archive");
   }
 
   /** The example of a page is built from the demonstration's materials. */

@@ -334,7 +334,34 @@ public final class SignedJarTest {
       w.jar("t.jar", entries);
       Program.Result r = w.program().zugabe("verify", "t.jar", "--trust", "c.pem");
       assertThat(r.exit()).isEqualTo(1);
-      assertThat(r.err()).contains("error Z0205", "It has no digest by SHA-256 or better.");
+      assertThat(r.err())
+          .contains("error Z0205", "It has no digest by SHA-256 or better.")
+          .as("nobody knows whether it was changed")
+          .doesNotContain("Z0202");
+    }
+  }
+
+  /** Readers differ in which of two signers they look at. */
+  @Test
+  public void oneSignerOfTwoIsAnother() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.write("a.txt", "tide");
+      Keys.shell(w, Keys.openssl("Tide", "k.pem", "c.pem"));
+      Keys.shell(w, Keys.openssl("Ebb", "l.pem", "d.pem"));
+      Keys.shell(
+          w,
+          "openssl cms -sign -binary -noattr -in a.txt -signer c.pem -inkey k.pem"
+              + " -signer d.pem -inkey l.pem -outform DER -out a.txt.p7s");
+      String[] verify = {"verify", "a.txt", "--trust", "c.pem", "--trust", "d.pem"};
+      Program.Result good = w.program().zugabe(verify);
+      assertThat(good.exit()).as(good.all()).isZero();
+      assertThat(good.out()).contains("CN=Tide", "CN=Ebb", "✓");
+      byte[] signature = Files.readAllBytes(w.path("a.txt.p7s"));
+      signature[signature.length - 1] ^= 1;
+      Files.write(w.path("a.txt.p7s"), signature);
+      Program.Result bad = w.program().zugabe(verify);
+      assertThat(bad.exit()).as(bad.all()).isEqualTo(1);
+      assertThat(bad.out()).doesNotContain("✓");
     }
   }
 }

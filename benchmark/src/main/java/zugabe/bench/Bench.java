@@ -63,6 +63,7 @@ public final class Bench {
                 "links",
                 "sign",
                 "launcher",
+                "phone",
                 "wine",
                 "heap")
             : List.of(args);
@@ -105,6 +106,7 @@ public final class Bench {
       case "links" -> Linking.run(base, root.resolve("zugabe").toString());
       case "sign" -> sign();
       case "launcher" -> launcher();
+      case "phone" -> phone();
       case "wine" -> UnderWine.run(base, root.resolve("zugabe").toString());
       case "heap" -> heap();
       default -> throw new IOException("there is no row " + row);
@@ -234,6 +236,17 @@ public final class Bench {
     Files.delete(jar);
     start("sign a jar", median(row.bare()), median(row.signing()), "1.20");
     start("verify a jar", median(row.bare()), median(row.verifying()), "1.20");
+  }
+
+  private void phone() throws IOException, InterruptedException {
+    Packaging row = new Packaging(base, root);
+    row.run(rounds);
+    start("sign a package of 200 MB", median(row.digest()), median(row.signing()), "1.30");
+    start(
+        "5,000 resources, start apart",
+        median(row.resources().start()),
+        median(row.resources().compiling()),
+        "");
   }
 
   private void launcher() throws IOException, InterruptedException {

@@ -91,12 +91,14 @@ final class CheckVerb implements Verb {
           d.starts().main().isEmpty()
               ? d.starts().isLibrary() ? "a library" : ""
               : "starts " + d.starts().main() + " on Java " + d.starts().java();
+      // of what isn't made of groups of materials there is nothing to count
+      boolean counts = d.counts().own() + d.counts().libraries() > 0;
       table.row(
           d.name(),
           d.kind(),
           d.file(),
-          Sizes.count(d.counts().own(), "own file"),
-          libraries(d),
+          counts ? Sizes.count(d.counts().own(), "own file") : "",
+          counts ? libraries(d) : "",
           start);
     }
     table.print(terminal.out(), "  ", 3, 4);

@@ -11,6 +11,8 @@ import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
 import zugabe.core.kind.Registry;
 import zugabe.core.recipe.ValueOverride;
+import zugabe.standins.phone.Profile;
+import zugabe.standins.phone.SimulatedPhone;
 
 /** What was given on the command line, where answers go, and what can be made. */
 record Given(ParseResult line, Terminal terminal, Registry kinds) {
@@ -50,7 +52,13 @@ record Given(ParseResult line, Terminal terminal, Registry kinds) {
 
   Zugabe zugabe(ProgressLine progress) {
     return new Zugabe(
-        new Surroundings(terminal.here(), terminal.environment(), jobs(), progress), kinds);
+        new Surroundings(
+            terminal.here(),
+            terminal.environment(),
+            jobs(),
+            progress,
+            Optional.of(folder -> new SimulatedPhone(folder, Profile.USUAL))),
+        kinds);
   }
 
   /** A line that shows what is being done, where somebody can see it. */

@@ -13,6 +13,7 @@ import zugabe.core.inspect.Inspection;
 /** Shows what is in a file. */
 final class InspectVerb implements Verb {
   private static final String ALL = "--all";
+  private static final int LEAST_ROOM = 20;
   private static final int TREE_LINES = 24;
   private static final int BIGGEST = 8;
 
@@ -50,9 +51,9 @@ final class InspectVerb implements Verb {
     PrintStream out = given.terminal().out();
     if (i.holds().entries().isEmpty()) {
       out.println(file + ": " + i.kind() + ", " + Sizes.of(i.size()));
-      section(out, "Identity", i.identity());
-      section(out, "Start", i.start());
-      section(out, "What it says", i.facts());
+      section(given, "Identity", i.identity());
+      section(given, "Start", i.start());
+      section(given, "What it says", i.facts());
       return;
     }
     List<Inspection.Item> files = i.holds().entries().stream().filter(e -> !e.folder()).toList();
@@ -70,8 +71,8 @@ final class InspectVerb implements Verb {
             + Sizes.of(content)
             + " inside";
     FindingText.wrap(head, width).forEach(out::println);
-    section(out, "Identity", i.identity());
-    section(out, "Start", i.start());
+    section(given, "Identity", i.identity());
+    section(given, "Start", i.start());
     i.java()
         .version()
         .ifPresent(
@@ -80,12 +81,13 @@ final class InspectVerb implements Verb {
               String why = java + " or later, because of " + Visible.text(i.java().because());
               FindingText.wrap(why, width - 2).forEach(l -> out.println("  " + l));
             });
-    section(out, "Manifest", i.manifest());
+    section(given, "Manifest", i.manifest());
+    section(given, "What it says", i.facts());
     if (!i.holds().signers().isEmpty()) {
-      out.println(
-          "\nSigned by\n  "
-              + Visible.text(String.join(", ", i.holds().signers()))
-              + " (not verified)");
+      out.println("\nSigned by (not verified)");
+      for (String signer : i.holds().signers()) {
+        FindingText.wrap(Visible.text(signer), width - 2).forEach(l -> out.println("  " + l));
+      }
     }
     out.println("\nTree");
     new TreeText(files).print(out, given.flag(ALL) ? Integer.MAX_VALUE : TREE_LINES);
@@ -106,11 +108,21 @@ final class InspectVerb implements Verb {
     }
   }
 
-  private static void section(PrintStream out, String title, Map<String, String> values) {
+  private static void section(Given given, String title, Map<String, String> values) {
     if (!values.isEmpty()) {
+      PrintStream out = given.terminal().out();
       out.println("\n" + title);
+      int label = values.keySet().stream().mapToInt(String::length).max().orElse(0);
+      int room = Math.max(LEAST_ROOM, given.terminal().columns() - label - 4);
       Table table = new Table();
-      values.forEach(table::row);
+      values.forEach(
+          (name, value) -> {
+            String first = name;
+            for (String line : FindingText.wrap(value, room)) {
+              table.row(first, line);
+              first = "";
+            }
+          });
       table.print(out, "  ");
     }
   }

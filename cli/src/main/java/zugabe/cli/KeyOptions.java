@@ -173,6 +173,10 @@ final class KeyOptions {
               }
             });
     table.print(out, "  ");
+    if (!key.follows().isEmpty()) {
+      out.println("  Follows, for packages for phones, the oldest first");
+      key.follows().forEach(print -> out.println("    " + print));
+    }
     out.println("  Fingerprints");
     key.fingerprints().forEach((who, print) -> out.println("    " + who + "\n      " + print));
   }

@@ -13,6 +13,7 @@ final class KeyVerb implements Verb {
         new ShowKeysVerb("show"),
         new ShowKeysVerb("list"),
         new ShowKeysVerb("prove"),
+        new SucceedVerb(),
         new ExportKeyVerb(),
         new TransferKeyVerb("request"),
         new TransferKeyVerb("accept"),

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Signatures;
 import zugabe.core.Zugabe;
@@ -38,9 +39,10 @@ final class SignVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Signs a file that somebody else built: a jar, program, cabinet or script of PowerShell in itself, anything else by a signature beside it (.asc by an OpenPGP key, else .p7s).",
+            "Signs a file that somebody else built: a jar, program, cabinet, script of PowerShell or package for phones in itself, anything else by a signature beside it (.asc by an OpenPGP key, else .p7s).",
             "zugabe sign other.jar --key release",
             "zugabe sign setup.exe --key windows --description \"Harbour Desk\"",
+            "zugabe sign harbour.apk --key phone --replace",
             "zugabe sign SHA256SUMS --key packages");
     spec.addOption(KeyOptions.value(KEY, "NAME", "The key's name in the recipe."));
     spec.addOption(Options.flag(BESIDE, "", "Write the signature beside it, whatever it is."));
@@ -68,7 +70,11 @@ final class SignVerb implements Verb {
             "FILE",
             "Sign nothing yet, but write the digest that somebody else is to sign."));
     spec.addOption(
-        KeyOptions.file(SIGNATURE_IN, "FILE", "The signature of that digest: bytes, or Base64."));
+        KeyOptions.several(
+            SIGNATURE_IN,
+            Path.class,
+            "FILE",
+            "The signature of that digest: bytes, or Base64. Packages for phones have several digests: name all signatures so far, with --digest-out for the next one."));
     spec.addOption(
         KeyOptions.value(
             SIGNED_AT,
@@ -90,6 +96,7 @@ final class SignVerb implements Verb {
     }
     try (ProgressLine progress = given.progress()) {
       Zugabe zugabe = given.zugabe(progress);
+      List<Path> signatures = given.<List<Path>>value(SIGNATURE_IN).orElse(List.of());
       Signatures.Signing how =
           new Signatures.Signing(
               key,
@@ -97,8 +104,7 @@ final class SignVerb implements Verb {
                   given.flag(BESIDE), given.flag(REPLACE), given.flag(ADD), described(given)),
               given.<Path>value(TO),
               given.<List<String>>value(TIMESTAMP).orElse(List.of()),
-              new Signatures.Steps(
-                  given.value(DIGEST_OUT), given.value(SIGNATURE_IN), signedAt(given)));
+              new Signatures.Steps(given.value(DIGEST_OUT), signatures, signedAt(given)));
       Answer.Sign answer =
           zugabe
               .signatures(KeyOptions.keying(zugabe, given))
@@ -120,6 +126,9 @@ final class SignVerb implements Verb {
                           + Visible.text(answer.file())
                           + " --key "
                           + key
+                          + signatures.stream()
+                              .map(s -> " " + SIGNATURE_IN + " " + Visible.text(s.toString()))
+                              .collect(Collectors.joining())
                           + " --signature-in FILE"
                           + answer.time().map(t -> " " + SIGNED_AT + " " + t).orElse(""));
             }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import picocli.CommandLine.Model.CommandSpec;
@@ -16,6 +17,8 @@ final class StandInVerb implements Verb {
   private static final String PORT = "--port";
   private static final String BEHAVE = "--behave";
   private static final String CERTIFICATE = "--certificate";
+  static final String AT = "--at";
+  static final String PROFILE = "--profile";
 
   @Override
   public String name() {
@@ -27,9 +30,11 @@ final class StandInVerb implements Verb {
     CommandSpec spec =
         Options.command(
             name(),
-            "Runs a simulated outside service on this machine, for trying things out: timestamp, an authority for timestamps (RFC 3161) with a made-up chain. Ends with Ctrl+C.",
+            "Simulates what is outside, for trying things out: timestamp, an authority for timestamps (RFC 3161) with a made-up chain, which runs until Ctrl+C; phone, an Android phone that takes packages or refuses them, and shows its launcher.",
             "zugabe stand-in timestamp --port 3161 --certificate stand-in.pem",
-            "zugabe stand-in timestamp --behave refuse");
+            "zugabe stand-in timestamp --behave refuse",
+            "zugabe stand-in phone install out/saltmarsh-phone-2.4.0.apk",
+            "zugabe stand-in phone picture launcher.png --profile phone.yaml");
     spec.addOption(
         OptionSpec.builder(PORT)
             .type(int.class)
@@ -40,15 +45,33 @@ final class StandInVerb implements Verb {
         KeyOptions.value(BEHAVE, "HOW", String.join(", ", Behaviour.words()) + ". Default: good."));
     spec.addOption(
         KeyOptions.file(CERTIFICATE, "FILE", "File for the certificate of who vouches for it."));
-    spec.addPositional(Options.one("SERVICE", "1", "timestamp."));
+    spec.addOption(
+        KeyOptions.file(
+            AT, "DIR", "The phone: a folder for its applications. Default: phone-stand-in."));
+    spec.addOption(
+        KeyOptions.file(
+            PROFILE,
+            "FILE",
+            "What phone it is, in YAML: platform, processors, density, languages, night."));
+    spec.addOption(Options.json());
+    spec.addPositional(
+        Options.names(
+            "timestamp; or phone, and one of install FILE, list, show ID, remove ID, picture FILE."));
     return spec;
   }
 
   @Override
   public int run(Given given) throws IOException {
-    String service = given.positional().orElseThrow();
-    if (!service.equals("timestamp")) {
-      throw given.wrong("there is a stand-in for timestamp, not for \"" + service + "\"");
+    List<String> words = given.names();
+    String service = words.isEmpty() ? "" : words.get(0);
+    if (service.equals("phone")) {
+      return new PhoneStandIn(given).run(words.subList(1, words.size()));
+    }
+    if (!service.equals("timestamp") || words.size() > 1) {
+      throw given.wrong(
+          "there is a stand-in for timestamp and for phone, not for \""
+              + String.join(" ", words)
+              + "\"");
     }
     String word = given.<String>value(BEHAVE).orElse("good");
     Behaviour behaviour =

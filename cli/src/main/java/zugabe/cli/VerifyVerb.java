@@ -3,7 +3,12 @@ package zugabe.cli;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import picocli.CommandLine.Model.CommandSpec;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
@@ -66,7 +71,8 @@ final class VerifyVerb implements Verb {
             + (verdict.whole()
                 ? "✓ whole"
                 : verdict.signers().isEmpty() ? "✗ not verified" : "✗ not whole"));
-    for (Verdict.Signer s : verdict.signers()) {
+    for (List<Verdict.Signer> same : people(verdict)) {
+      Verdict.Signer s = same.get(0);
       Table table = new Table();
       table.row("signed by", s.subject());
       if (!s.issuer().isEmpty()) {
@@ -77,8 +83,33 @@ final class VerifyVerb implements Verb {
           s.anchor().map(a -> a.equals(s.subject()) ? "you" : a).orElse("nobody you trust"));
       table.row("algorithm", s.algorithm() + ", key: " + s.strength());
       table.row("fingerprint", s.fingerprint());
+      schemes(same).ifPresent(text -> table.row("schemes", text));
+      s.place()
+          .ifPresent(p -> p.earlier().forEach(earlier -> table.row("follows the key", earlier)));
       s.stamped().ifPresent(t -> table.row("signed on", KeyJudge.day(t) + ", by a timestamp"));
       table.print(out, "  ");
     }
+  }
+
+  /** Those who signed in several places of a file are told once for all that are alike. */
+  private static Collection<List<Verdict.Signer>> people(Verdict verdict) {
+    Map<Object, List<Verdict.Signer>> people = new LinkedHashMap<>();
+    for (Verdict.Signer s : verdict.signers()) {
+      Object who =
+          s.place().isEmpty()
+              ? s
+              : List.of(s.fingerprint(), s.algorithm(), s.place().get().earlier());
+      people.computeIfAbsent(who, w -> new ArrayList<>()).add(s);
+    }
+    return people.values();
+  }
+
+  private static Optional<String> schemes(List<Verdict.Signer> same) {
+    List<String> words =
+        same.stream()
+            .flatMap(s -> s.place().stream())
+            .map(p -> p.scheme() + (p.levels().isEmpty() ? "" : " (platforms " + p.levels() + ")"))
+            .toList();
+    return words.isEmpty() ? Optional.empty() : Optional.of(String.join(", ", words));
   }
 }

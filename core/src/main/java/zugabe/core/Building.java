@@ -99,6 +99,7 @@ final class Building {
         Machine.platform(),
         Machine.wine(around.environment()),
         Optional.empty(),
+        around.phones(),
         false);
   }
 

@@ -15,7 +15,9 @@ import zugabe.core.kind.Ready;
 import zugabe.core.kind.Registry;
 import zugabe.core.making.Disk;
 import zugabe.core.making.MakingCode;
+import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.Runtimes;
+import zugabe.core.rehearse.Stage;
 
 /** The whole way, on an application of our own: copy, build, start. */
 final class Demonstration {
@@ -48,6 +50,9 @@ final class Demonstration {
             "Name another one: zugabe demo DIR.");
       } else {
         copy(workspace);
+        PhoneDemonstration phones = new PhoneDemonstration(around, findings);
+        List<Path> launchers = new ArrayList<>();
+        phones.sign();
         Building building = new Building(around, kinds, Disk.REAL, findings);
         build =
             building.build(
@@ -56,15 +61,22 @@ final class Demonstration {
         Rehearsing rehearsing =
             new Rehearsing(
                 new Runtimes(Optional.empty(), around.environment()), around.progress(), findings);
-        if (build.ok()) {
-          for (Ready d : building.made()) {
-            // what is started without more is enough to show it
-            if (d.planned().program().filter(p -> p.trial().isPresent()).isPresent()) {
-              rehearsing.run(d, build.folder(), building.stage(shown + "/" + build.out()));
-            }
+        for (Ready d : build.ok() ? building.made() : List.<Ready>of()) {
+          // what is started without more is enough to show it
+          boolean starts = d.planned().program().filter(p -> p.trial().isPresent()).isPresent();
+          Stage stage = building.stage(shown + "/" + build.out());
+          boolean onPhone = d.rehearsals(stage).stream().anyMatch(Course.OnPhone.class::isInstance);
+          if (starts || onPhone) {
+            rehearsing.run(d, build.folder(), stage);
+          }
+          if (onPhone) {
+            launchers.add(build.folder().resolve(d.report().paths().get(0)));
           }
         }
         started.addAll(rehearsing.done());
+        for (Path apk : launchers) {
+          phones.launcher(apk).ifPresent(started::add);
+        }
       }
     } catch (IOException e) {
       findings.add(

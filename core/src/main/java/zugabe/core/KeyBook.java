@@ -65,7 +65,9 @@ final class KeyBook {
                 Optional.empty(),
                 new Located<>(password, where, false),
                 Optional.empty(),
-                List.of()));
+                List.of(),
+                Optional.empty(),
+                Optional.empty()));
       }
     }
     return specs;

@@ -10,6 +10,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import zugabe.bytes.MalformedException;
 import zugabe.core.answer.Answer;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -20,13 +21,17 @@ import zugabe.core.keys.KeyFacts;
 import zugabe.core.keys.KeyFile;
 import zugabe.core.keys.KeyImport;
 import zugabe.core.keys.KeyRequest;
+import zugabe.core.keys.KeyRing;
 import zugabe.core.keys.OpenPgpKey;
 import zugabe.core.keys.Passwords;
 import zugabe.core.keys.Secret;
 import zugabe.core.keys.Secrets;
 import zugabe.core.keys.SigningKey;
+import zugabe.core.keys.Succession;
 import zugabe.core.keys.X509Key;
 import zugabe.core.recipe.KeySpec;
+import zugabe.core.sign.KeySuccession;
+import zugabe.core.sign.PackageSignature;
 import zugabe.core.sign.Trust;
 
 /** Keys that come from elsewhere or go there: certificates, other stores, backups. */
@@ -76,6 +81,62 @@ public final class KeyTransfer {
     }
     Optional<X509Key> x509 = key.filter(X509Key.class::isInstance).map(X509Key.class::cast);
     return x509.filter(k -> KeyCopies.isHere(k, "Ask for certificates where it is.", findings));
+  }
+
+  /**
+   * Proves that a key follows another one, for packages for phones.
+   *
+   * @param proof its file; one that is there is extended
+   */
+  public Answer.Keys succeed(String old, String next, Path proof) throws IOException {
+    Findings findings = new Findings();
+    List<KeyFacts> facts = new ArrayList<>();
+    List<String> written = new ArrayList<>();
+    Where where = Where.file(around.shown(proof));
+    Path file = around.here().resolve(proof);
+    try (Secrets secrets = keying.secrets()) {
+      KeyRing ring = keying.ring(secrets, findings);
+      Optional<X509Key> before = known(ring, old, findings);
+      Optional<X509Key> after = known(ring, next, findings);
+      if (before.isPresent() && after.isPresent() && !findings.hasErrors()) {
+        Optional<byte[]> there =
+            Files.exists(file)
+                ? Optional.of(Succession.read(Files.readAllBytes(file)))
+                : Optional.empty();
+        byte[] made = KeySuccession.proof(there, before.get(), after.get());
+        KeyExport.replace(file, Succession.text(made));
+        written.add(around.shown(file));
+        X509Key following = after.get().following(new Succession(made, Optional.empty()));
+        String store = ring.spec(next, where, findings).orElseThrow().store().value();
+        facts.add(KeyFacts.of(following, store, clock.instant()));
+      }
+    } catch (MalformedException e) {
+      findings.add(
+          KeyCode.Z0106,
+          where,
+          "The proof can't be extended: " + e.getMessage() + ".",
+          "Name the proof of the older key, or another file.");
+    }
+    return Keying.answer("succeed", findings, facts, written, "");
+  }
+
+  private static Optional<X509Key> known(KeyRing ring, String name, Findings findings)
+      throws IOException {
+    Where where = Where.file("key " + name);
+    Optional<SigningKey> key = ring.open(name, where, findings);
+    Optional<X509Key> x509 = key.filter(X509Key.class::isInstance).map(X509Key.class::cast);
+    Optional<String> why =
+        x509.isPresent()
+            ? PackageSignature.refused(x509.get())
+            : key.map(k -> "phones take keys with a certificate");
+    why.ifPresent(
+        w ->
+            findings.add(
+                KeyCode.Z0114,
+                where,
+                "The key \"" + name + "\" isn't one for packages: " + w + ".",
+                "Name keys that zugabe key new --for android made."));
+    return x509;
   }
 
   /** Puts what was issued for a key into its store. */

@@ -16,6 +16,7 @@ import zugabe.core.recipe.TrialSpec;
 import zugabe.core.rehearse.Course;
 import zugabe.core.rehearse.InstallRehearsal;
 import zugabe.core.rehearse.NoSystemException;
+import zugabe.core.rehearse.Phone;
 import zugabe.core.rehearse.Rehearsal;
 import zugabe.core.rehearse.RehearsalCode;
 import zugabe.core.rehearse.Runtimes;
@@ -80,10 +81,15 @@ final class Rehearsing {
             "Start it on Windows, or install Wine.");
       } else if (course instanceof Course.NotHere not) {
         findings.add(not.code(), not.where(), not.what(), not.fix());
-      } else if (isThere(files(course, folder), stage.shown(), fix)) {
+      } else if (canBeTried(course, stage) && isThere(files(course, folder), stage.shown(), fix)) {
         run(deliverable.planned(), course, folder, stage);
       }
     }
+  }
+
+  /** Without anything that stands in for phones, packages for them aren't tried. */
+  private static boolean canBeTried(Course course, Stage stage) {
+    return !(course instanceof Course.OnPhone) || stage.phones().isPresent();
   }
 
   private static Subject files(Course course, Path folder) {
@@ -106,6 +112,8 @@ final class Rehearsing {
       runOn(name, folder, shown, on);
     } else if (course instanceof Course.UnderWine under) {
       runUnder(stage.wine().orElseThrow(), planned, folder, shown, under);
+    } else if (course instanceof Course.OnPhone phone) {
+      runOnPhone(stage.phones().orElseThrow(), name, folder, shown, phone);
     }
   }
 
@@ -175,6 +183,19 @@ final class Rehearsing {
       told.leftRunning(where, result);
     } catch (IOException e) {
       told.impossible(where, "The server can't be started", e, "Check the folder of the server.");
+    }
+  }
+
+  private void runOnPhone(
+      Phone.Maker phones, String name, Path folder, String shown, Course.OnPhone course) {
+    Where where = Where.file(shown + course.files().get(0));
+    progress.at("rehearsing " + name, 0, 0);
+    try {
+      Rehearsal.Result result = Rehearsal.onPhone(phones, course, folder);
+      done.add(new Answer.Rehearsed(name, result));
+      told.fault(where, result);
+    } catch (IOException e) {
+      told.impossible(where, "It can't be installed", e, "See what is in it with zugabe inspect.");
     }
   }
 

@@ -16,6 +16,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
 import zugabe.core.keys.Elsewhere;
+import zugabe.core.keys.Hand;
 import zugabe.core.keys.KeyExport;
 import zugabe.core.keys.KeyFile;
 import zugabe.core.keys.KeyRing;
@@ -32,6 +33,7 @@ import zugabe.core.sign.Beside;
 import zugabe.core.sign.FileSigning;
 import zugabe.core.sign.FileVerification;
 import zugabe.core.sign.SignCode;
+import zugabe.core.sign.SignedBy;
 import zugabe.core.sign.Stamping;
 import zugabe.core.sign.Trust;
 import zugabe.core.sign.Verdict;
@@ -68,11 +70,11 @@ public final class Signatures {
   /**
    * Signing in two steps: the digest goes out, and its signature comes back.
    *
-   * @param digestOut file for the digest; then nothing is signed yet
-   * @param signatureIn file with its signature
+   * @param digestOut file for the next digest; then nothing is signed yet
+   * @param signatureIn files with signatures, in the order of their digests
    * @param at when the first step was, in seconds: OpenPGP signs that, too
    */
-  public record Steps(Optional<Path> digestOut, Optional<Path> signatureIn, Optional<Instant> at) {
+  public record Steps(Optional<Path> digestOut, List<Path> signatureIn, Optional<Instant> at) {
     /** One time in both steps, however long reading the file takes; else whatever it is. */
     Clock time(Clock clock) {
       Optional<Instant> fixed =
@@ -81,7 +83,7 @@ public final class Signatures {
     }
 
     boolean isTimeless() {
-      return signatureIn.isPresent() && at.isEmpty();
+      return !signatureIn.isEmpty() && at.isEmpty();
     }
   }
 
@@ -122,9 +124,29 @@ public final class Signatures {
       Clock time = how.steps().time(clock);
       Stamping stamping =
           new Stamping(authorities, ANSWER_MILLIS, time, Where.file(shown), findings);
-      Optional<FileSigning.Made> made;
       try {
-        made = signing.with(stepped(key.get(), how.steps()), stamping);
+        Optional<FileSigning.Made> made = signing.with(stepped(key.get(), how.steps()), stamping);
+        if (made.isEmpty()) {
+          return Answer.Sign.nothing(findings.sorted(), shown);
+        }
+        if (!made.get().by().form().equals(SignedBy.IN_PACKAGE)) {
+          FileSigning.unstamped(key.get(), stamping, Where.file(shown), findings);
+        }
+        Path to =
+            how.to()
+                .map(around.here()::resolve)
+                .orElse(path.resolveSibling(path.getFileName() + made.get().ending()));
+        // a package is signed while it is written
+        WholeFile.write(made.get().layout(), to, workers, around.progress());
+        return new Answer.Sign(
+            findings.sorted(),
+            shown,
+            around.shown(to),
+            Optional.of(made.get().by()),
+            Optional.empty());
+      } catch (Hand.NoSignatureException e) {
+        FileSigning.noSignature(key.get(), e, Where.file(shown), findings);
+        return Answer.Sign.nothing(findings.sorted(), shown);
       } catch (Elsewhere.DigestException e) {
         Path out = how.steps().digestOut().orElseThrow();
         KeyExport.write(around.here().resolve(out), e.digest());
@@ -132,34 +154,21 @@ public final class Signatures {
             Optional.of(time.instant()).filter(t -> key.get() instanceof OpenPgpKey);
         return new Answer.Sign(findings.sorted(), shown, around.shown(out), Optional.empty(), at);
       }
-      if (made.isEmpty()) {
-        return Answer.Sign.nothing(findings.sorted(), shown);
-      }
-      FileSigning.unstamped(key.get(), stamping, Where.file(shown), findings);
-      Path to =
-          how.to()
-              .map(around.here()::resolve)
-              .orElse(path.resolveSibling(path.getFileName() + made.get().ending()));
-      WholeFile.write(made.get().layout(), to, workers, around.progress());
-      return new Answer.Sign(
-          findings.sorted(),
-          shown,
-          around.shown(to),
-          Optional.of(made.get().by()),
-          Optional.empty());
     } finally {
       content.get().release();
     }
   }
 
   private SigningKey stepped(SigningKey key, Steps steps) throws IOException {
-    if (steps.digestOut().isPresent()) {
-      return key.by(Elsewhere.asking());
+    boolean asking = steps.digestOut().isPresent();
+    if (!asking && steps.signatureIn().isEmpty()) {
+      return key;
     }
-    return steps.signatureIn().isEmpty()
-        ? key
-        : key.by(
-            Elsewhere.having(Files.readAllBytes(around.here().resolve(steps.signatureIn().get()))));
+    List<byte[]> signatures = new ArrayList<>();
+    for (Path one : steps.signatureIn()) {
+      signatures.add(Files.readAllBytes(around.here().resolve(one)));
+    }
+    return key.by(Elsewhere.having(signatures, asking));
   }
 
   private static Optional<FileContent> content(Path path, String shown, Findings findings)

@@ -26,6 +26,7 @@ import zugabe.core.plan.Part;
 import zugabe.core.plan.Planned;
 import zugabe.core.recipe.KeySpec;
 import zugabe.core.sign.FileSigning;
+import zugabe.core.sign.PackageSignature;
 import zugabe.core.sign.SignCode;
 import zugabe.core.sign.SignatureForm;
 import zugabe.core.sign.Stamping;
@@ -99,6 +100,9 @@ final class SigningPlan {
         if (signer.isPresent() && signer.get().form() == SignatureForm.IN_JAR) {
           readers(signer.get().key(), sign, d);
         }
+        if (signer.isPresent() && signer.get().form() == SignatureForm.IN_PACKAGE) {
+          phones((X509Key) signer.get().key(), sign, d);
+        }
         if (signer.isPresent() && signer.get().form() == SignatureForm.IN_CODE) {
           system(signer.get().key(), sign, d);
         }
@@ -120,6 +124,19 @@ final class SigningPlan {
           sign.where(),
           "The key \"" + key.name() + "\" isn't one for " + d.name() + ": " + why + ".",
           "Sign it with a key that zugabe key new --for java makes.");
+    }
+  }
+
+  /** What phones and stores say of a key. */
+  private void phones(X509Key key, Located<String> sign, Planned d) {
+    Optional<String> refused = PackageSignature.refused(key);
+    String why = refused.orElse(KeyJudge.uses(key).get(SignatureForm.IN_PACKAGE.use()));
+    if (!why.isEmpty()) {
+      findings.add(
+          refused.isPresent() ? SignCode.Z0209 : KeyCode.Z0113,
+          sign.where(),
+          "The key \"" + key.name() + "\" isn't one for " + d.name() + ": " + why + ".",
+          "Sign it with a key that zugabe key new --for android makes.");
     }
   }
 
@@ -157,7 +174,9 @@ final class SigningPlan {
     List<String> authorities = spec.timestamp().stream().map(Located::value).toList();
     Stamping stamping =
         new Stamping(authorities, ANSWER_MILLIS, clock, spec.store().where(), findings);
-    FileSigning.unstamped(key.get(), stamping, spec.store().where(), findings);
+    if (form != SignatureForm.IN_PACKAGE) {
+      FileSigning.unstamped(key.get(), stamping, spec.store().where(), findings);
+    }
     return Optional.of(
         new Signers.Signer(
             key.get(), key.get() instanceof X509Key ? form : SignatureForm.BESIDE, stamping));

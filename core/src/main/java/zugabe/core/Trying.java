@@ -62,6 +62,7 @@ final class Trying {
               Machine.platform(),
               Machine.wine(around.environment()),
               known,
+              around.phones(),
               named);
       for (Ready d : checked.get().ready()) {
         if (!named || request.names().contains(d.planned().name())) {

@@ -21,10 +21,16 @@ public final class RangeDigest {
     this.engine = engine;
   }
 
-  private interface Engine {
+  /** Computes a value from bytes as they come. */
+  public interface Engine {
     void update(byte[] bytes, int offset, int length);
 
     byte[] done();
+  }
+
+  /** A value that is computed in a way of its own. */
+  public static RangeDigest by(String name, Engine engine) {
+    return new RangeDigest(name, engine);
   }
 
   /**

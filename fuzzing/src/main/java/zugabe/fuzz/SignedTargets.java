@@ -68,6 +68,7 @@ final class SignedTargets {
     make(OPENPGP, Purpose.OPENPGP, Purpose.Strength.ED25519, "Desk <desk@gannet.example>");
     manifests(targets);
     jars(targets);
+    phones(targets);
     code(targets);
     beside(targets);
     stores(targets);
@@ -96,7 +97,7 @@ final class SignedTargets {
             new FileSigning.Manner(false, true, false, Described.NOTHING),
             Optional.empty(),
             List.of(),
-            new Signatures.Steps(Optional.empty(), Optional.empty(), Optional.empty()));
+            new Signatures.Steps(Optional.empty(), List.of(), Optional.empty()));
     told(zugabe.signatures(keying()).sign(file, how));
     return Files.readAllBytes(folder.resolve(made));
   }
@@ -124,6 +125,20 @@ final class SignedTargets {
     SigningKey key = key();
     targets.add(
         "jar-to-sign", List.of(Seeds.jar(), seed), bytes -> signing("in.jar", bytes, key, false));
+  }
+
+  private void phones(Taking targets) throws IOException {
+    Path apk = Files.write(folder.resolve("in.apk"), PhoneSeeds.apk());
+    byte[] seed = signed(apk, X509, "in.apk");
+    Trust trust = trust();
+    SigningKey key = key();
+    targets.add(
+        "signed-apk",
+        List.of(PhoneSeeds.apk(), seed),
+        bytes -> {
+          verified(trust, "in.apk", bytes, List.of());
+          signing("in.apk", bytes, key, false);
+        });
   }
 
   private static void signing(String name, byte[] bytes, SigningKey key, boolean kept) {

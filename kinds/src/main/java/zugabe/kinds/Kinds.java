@@ -3,6 +3,7 @@ package zugabe.kinds;
 import java.util.List;
 import zugabe.core.kind.Registry;
 import zugabe.core.kind.Registry.Line;
+import zugabe.kinds.apk.ApkKind;
 import zugabe.kinds.archive.ArchiveKind;
 import zugabe.kinds.jar.JarKind;
 import zugabe.kinds.launcher.LauncherKind;
@@ -19,6 +20,7 @@ public final class Kinds {
         List.of(
             new Line("war", WarKind::new),
             new Line("windows-launcher", LauncherKind::new),
+            new Line("apk", ApkKind::new),
             new Line("jar", JarKind::new),
             new Line("release", ReleaseKind::new),
             new Line("archive", ArchiveKind::new)));

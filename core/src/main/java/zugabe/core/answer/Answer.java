@@ -13,6 +13,7 @@ import zugabe.core.keys.KeyFacts;
 import zugabe.core.kind.Form;
 import zugabe.core.kind.Report;
 import zugabe.core.receipt.Receipt;
+import zugabe.core.rehearse.Phone;
 import zugabe.core.rehearse.Rehearsal;
 import zugabe.core.sign.SignedBy;
 import zugabe.core.sign.Verdict;
@@ -213,6 +214,15 @@ public sealed interface Answer {
 
   /** Files that were verified. */
   record Verify(List<Finding> findings, List<Verdict> verdicts) implements Answer {}
+
+  /**
+   * What is on a phone, or on what stands in for one.
+   *
+   * @param phone what it is
+   * @param written file with a picture; empty for none
+   */
+  record OfPhone(List<Finding> findings, String phone, List<Phone.App> apps, String written)
+      implements Answer {}
 
   /** A deliverable, or a file, that was started. */
   record Rehearsed(String name, Rehearsal.Result result) {}

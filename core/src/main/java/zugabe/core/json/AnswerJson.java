@@ -11,6 +11,7 @@ import zugabe.core.inspect.Inspection;
 import zugabe.core.kind.Form;
 import zugabe.core.kind.Report;
 import zugabe.core.receipt.Receipt;
+import zugabe.core.rehearse.Phone;
 
 /** Answers as JSON documents; each has its schema in {@code docs/schemas}. */
 public final class AnswerJson {
@@ -62,6 +63,9 @@ public final class AnswerJson {
     } else if (answer instanceof Answer.Verify v) {
       head(map, "verify", v);
       map.put("files", v.verdicts().stream().map(SignatureJson::verdict).toList());
+    } else if (answer instanceof Answer.OfPhone p) {
+      head(map, "stand-in", p);
+      phone(map, p);
     } else if (answer instanceof Answer.Icon i) {
       head(map, "icon", i);
       icon(map, i);
@@ -251,5 +255,26 @@ public final class AnswerJson {
   /** A schema, or any other tree. */
   public static String tree(Map<String, Object> tree) {
     return JsonText.write(tree);
+  }
+
+  private static void phone(Map<String, Object> map, Answer.OfPhone p) {
+    map.put("phone", p.phone());
+    if (!p.written().isEmpty()) {
+      map.put("written", p.written());
+    }
+    List<Object> apps = new ArrayList<>();
+    for (Phone.App app : p.apps()) {
+      Map<String, Object> one = new LinkedHashMap<>();
+      one.put("id", app.id());
+      one.put("label", app.label());
+      one.put("version", app.versionName());
+      one.put("versionCode", app.versionCode());
+      one.put("permissions", app.permissions());
+      one.put("icon", app.icon());
+      one.put("scheme", app.scheme());
+      one.put("signer", app.signer());
+      apps.add(one);
+    }
+    map.put("applications", apps);
   }
 }

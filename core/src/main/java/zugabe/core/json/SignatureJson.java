@@ -49,6 +49,9 @@ final class SignatureJson {
               uses.add(use);
             });
     map.put("uses", uses);
+    if (!key.follows().isEmpty()) {
+      map.put("follows", key.follows());
+    }
     return map;
   }
 
@@ -101,6 +104,17 @@ final class SignatureJson {
     map.put("fingerprint", s.fingerprint());
     s.anchor().ifPresent(a -> map.put("anchor", a));
     s.stamped().ifPresent(t -> map.put("timestamp", t.toString()));
+    s.place()
+        .ifPresent(
+            p -> {
+              map.put("scheme", p.scheme());
+              if (!p.levels().isEmpty()) {
+                map.put("platforms", p.levels());
+              }
+              if (!p.earlier().isEmpty()) {
+                map.put("earlier", p.earlier());
+              }
+            });
     return map;
   }
 }

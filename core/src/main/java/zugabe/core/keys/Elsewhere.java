@@ -4,7 +4,9 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Base64;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Regex;
@@ -48,16 +50,24 @@ public interface Elsewhere {
     };
   }
 
-  /** Asks for the digest only. */
-  static Elsewhere asking() {
+  /**
+   * Has the signatures that somebody made, in their order.
+   *
+   * @param asking whether the digest of the next one is asked for
+   */
+  static Elsewhere having(List<byte[]> signatures, boolean asking) {
+    Iterator<byte[]> left = List.copyOf(signatures).iterator();
     return (algorithm, digest) -> {
-      throw new DigestException(algorithm, digest);
+      if (left.hasNext()) {
+        return decoded(left.next());
+      }
+      if (asking) {
+        throw new DigestException(algorithm, digest);
+      }
+      throw new Hand.NoSignatureException(
+          "one more signature is needed than are given; --digest-out beside --signature-in"
+              + " writes the next digest");
     };
-  }
-
-  /** Has a signature that somebody made. */
-  static Elsewhere having(byte[] signature) {
-    return (algorithm, digest) -> decoded(signature);
   }
 
   /**

@@ -1,9 +1,13 @@
 package zugabe.core.keys;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.MalformedException;
+import zugabe.formats.apk.Rotation;
 
 /**
  * What a key is, to be shown.
@@ -11,6 +15,7 @@ import java.util.Optional;
  * @param store its file
  * @param fingerprints by who shows them
  * @param uses what it may sign: empty, or why not
+ * @param follows keys that it follows by its proof of rotation, the oldest first, and itself
  */
 public record KeyFacts(
     String name,
@@ -19,7 +24,8 @@ public record KeyFacts(
     String strength,
     Span span,
     Map<String, String> fingerprints,
-    Map<String, String> uses) {
+    Map<String, String> uses,
+    List<String> follows) {
   /**
    * Whose it is, and who says so.
    *
@@ -51,6 +57,21 @@ public record KeyFacts(
         key.strength(),
         new Span(key.from(), key.until(), left),
         fingerprints,
-        KeyJudge.uses(key));
+        KeyJudge.uses(key),
+        follows(key));
+  }
+
+  private static List<String> follows(SigningKey key) {
+    List<String> all = new ArrayList<>();
+    if (key instanceof X509Key x && x.succession().isPresent()) {
+      try {
+        for (Rotation.Level level : Rotation.decode(x.succession().get().proof()).levels()) {
+          all.add("SHA-256 " + Fingerprints.sha256(level.certificate()));
+        }
+      } catch (MalformedException e) {
+        all.add("a proof that can't be read");
+      }
+    }
+    return all;
   }
 }

@@ -21,6 +21,9 @@ public final class KeyJudge {
   /** Signatures in jars. */
   public static final String JARS = "jars";
 
+  /** Signatures in packages for phones. */
+  public static final String PACKAGES = "Android packages";
+
   /** Signatures in programs. */
   public static final String PROGRAMS = "Windows programs";
 
@@ -127,18 +130,32 @@ public final class KeyJudge {
     Optional<LocalDate> until = key.until().map(u -> u.atZone(ZoneOffset.UTC).toLocalDate());
     boolean ed = key.strength().startsWith("Ed");
     uses.put(JARS, ed ? "runtimes before Java " + JARS_ED25519 + " don't verify Ed25519" : "");
+    boolean trial = isForTrial(((X509Key) key).certificate());
     boolean shortLived = until.filter(u -> !u.isAfter(ANDROID_UNTIL)).isPresent();
     uses.put(
-        "Android packages",
+        PACKAGES,
         ed
             ? "phones don't verify Ed25519"
-            : shortLived ? "stores want it valid after " + ANDROID_UNTIL : "");
+            : trial ? TRIAL : shortLived ? "stores want it valid after " + ANDROID_UNTIL : "");
     boolean self = ((X509Key) key).isSelfSigned();
     uses.put(
         PROGRAMS,
         refusedByWindows((X509Key) key)
             .orElse(self ? "only machines that were told to trust it show its name" : ""));
     return uses;
+  }
+
+  /** What is to be said of a key that others have as well. */
+  public static final String TRIAL = "it is one that tools make for trying things out";
+
+  /** The Android platform's own key for tests, which is in its sources. */
+  private static final String PUBLIC_KEY =
+      "A4:0D:A8:0A:59:D1:70:CA:A9:50:CF:15:C1:8C:45:4D:47:A3:9B:26:98:9D:8B:64:0E:CD:74:5B:A7:1B:F5:DC";
+
+  /** Whether a certificate is one that tools make for trying things out, or whose key is public. */
+  public static boolean isForTrial(X509Certificate certificate) {
+    return certificate.getSubjectX500Principal().getName().contains("CN=Android Debug")
+        || Fingerprints.sha256(X509Key.encoded(certificate)).equals(PUBLIC_KEY);
   }
 
   /** Why Windows takes none of a key's signatures; empty when it does. */

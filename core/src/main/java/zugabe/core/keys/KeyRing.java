@@ -58,9 +58,40 @@ public final class KeyRing {
   public Optional<SigningKey> open(String name, Where where, Findings findings) throws IOException {
     if (!open.containsKey(name)) {
       Optional<KeySpec> spec = spec(name, where, findings);
-      open.put(name, spec.isEmpty() ? Optional.empty() : open(name, spec.get(), findings));
+      // one that follows itself finds nothing
+      open.put(name, Optional.empty());
+      Optional<SigningKey> key =
+          spec.isEmpty() ? Optional.empty() : open(name, spec.get(), findings);
+      open.put(
+          name,
+          key.isPresent() && key.get() instanceof X509Key x
+              ? Optional.of(following(x, spec.get(), findings))
+              : key);
     }
     return open.get(name);
+  }
+
+  private X509Key following(X509Key key, KeySpec spec, Findings findings) throws IOException {
+    if (spec.proof().isEmpty()) {
+      return key;
+    }
+    Located<String> file = spec.proof().get();
+    Optional<SigningKey> older =
+        spec.follows().isEmpty()
+            ? Optional.empty()
+            : open(spec.follows().get().value(), spec.follows().get().where(), findings);
+    try {
+      byte[] proof = Succession.read(Files.readAllBytes(folder.resolve(file.value())));
+      return key.following(
+          new Succession(proof, older.filter(X509Key.class::isInstance).map(X509Key.class::cast)));
+    } catch (IOException e) {
+      findings.add(
+          KeyCode.Z0106,
+          file.where(),
+          file.value() + " isn't a proof of rotation that can be read.",
+          "Make it: zugabe key succeed OLD NEW --proof FILE.");
+      return key;
+    }
   }
 
   private Optional<SigningKey> open(String name, KeySpec spec, Findings findings)

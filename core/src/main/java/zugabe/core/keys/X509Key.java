@@ -16,11 +16,27 @@ import java.util.Optional;
  *
  * @param hand what signs with it
  * @param chain the key's own certificate, then each issuer's as far as the store has them
+ * @param succession which keys it follows, where that is proved
  */
-public record X509Key(String name, String alias, Hand hand, List<X509Certificate> chain)
+public record X509Key(
+    String name,
+    String alias,
+    Hand hand,
+    List<X509Certificate> chain,
+    Optional<Succession> succession)
     implements SigningKey {
   public X509Key {
     chain = List.copyOf(chain);
+  }
+
+  /** One that follows no other. */
+  public X509Key(String name, String alias, Hand hand, List<X509Certificate> chain) {
+    this(name, alias, hand, chain, Optional.empty());
+  }
+
+  /** The same, which follows others. */
+  public X509Key following(Succession others) {
+    return new X509Key(name, alias, hand, chain, Optional.of(others));
   }
 
   /** One whose private key is here. */
@@ -35,7 +51,7 @@ public record X509Key(String name, String alias, Hand hand, List<X509Certificate
 
   @Override
   public X509Key by(Elsewhere elsewhere) {
-    return new X509Key(name, alias, Hand.of(elsewhere, certificate()), chain);
+    return new X509Key(name, alias, Hand.of(elsewhere, certificate()), chain, succession);
   }
 
   /** Its own certificate. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
+import zugabe.core.sign.PackageSignature;
 import zugabe.core.sign.ProgramSignature;
 import zugabe.core.tree.Entry;
 import zugabe.core.tree.InstallTree;
@@ -16,18 +17,20 @@ import zugabe.core.tree.InstallTree;
  * @param parts the deliverable's own parts, by their file name
  * @param signer of a jar that is signed in itself; empty for what isn't
  * @param code signer of a program; empty for what isn't signed
+ * @param pack signer of a package for phones; empty for what isn't
  */
 public record Supply(
     Map<String, List<File>> deliverables,
     Map<String, Content> parts,
     Optional<Signer> signer,
-    Optional<ProgramSignature> code) {
+    Optional<ProgramSignature> code,
+    Optional<PackageSignature> pack) {
   /** What there is when nothing is held. */
   public static final Supply NOTHING = of(Map.of(), Map.of());
 
   /** With nobody who signs. */
   public static Supply of(Map<String, List<File>> deliverables, Map<String, Content> parts) {
-    return new Supply(deliverables, parts, Optional.empty(), Optional.empty());
+    return new Supply(deliverables, parts, Optional.empty(), Optional.empty(), Optional.empty());
   }
 
   /** Adds to a tree what signs it. */
@@ -41,8 +44,11 @@ public record Supply(
   }
 
   /** The same with others who sign. */
-  public Supply with(Optional<Signer> other, Optional<ProgramSignature> ofCode) {
-    return new Supply(deliverables, parts, other, ofCode);
+  public Supply with(
+      Optional<Signer> other,
+      Optional<ProgramSignature> ofCode,
+      Optional<PackageSignature> ofPackages) {
+    return new Supply(deliverables, parts, other, ofCode, ofPackages);
   }
 
   /**

@@ -163,6 +163,7 @@ public final class Builder {
       order.signers().all().stream()
           .filter(s -> s.key() instanceof X509Key x && x.hand().own().isEmpty())
           .findFirst()
+          .or(() -> order.signers().all().stream().findFirst())
           .ifPresent(s -> FileSigning.noSignature(s.key(), e, Where.file(order.shown()), findings));
     } catch (Stamping.NoneException e) {
       // why is among the findings
@@ -188,7 +189,9 @@ public final class Builder {
     List<Output> made =
         d.assemble(
             supply.with(
-                signer.flatMap(s -> s.inside(workers)), signer.flatMap(Signers.Signer::ofCode)));
+                signer.flatMap(s -> s.inside(workers)),
+                signer.flatMap(Signers.Signer::ofCode),
+                signer.flatMap(s -> s.ofPackages(workers))));
     List<Output> files = new ArrayList<>(made);
     String ending = signer.map(Signers.Signer::ending).orElse("");
     for (Output o : ending.isEmpty() ? List.<Output>of() : made) {

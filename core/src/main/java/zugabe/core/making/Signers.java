@@ -13,6 +13,7 @@ import zugabe.core.keys.SigningKey;
 import zugabe.core.keys.X509Key;
 import zugabe.core.kind.Supply;
 import zugabe.core.sign.Beside;
+import zugabe.core.sign.PackageSignature;
 import zugabe.core.sign.ProgramSignature;
 import zugabe.core.sign.SignatureForm;
 import zugabe.core.sign.SignedBy;
@@ -48,6 +49,12 @@ public record Signers(Map<String, Signer> deliverables, Optional<Signer> sums) {
           : Optional.empty();
     }
 
+    Optional<PackageSignature> ofPackages(Workers workers) {
+      return form == SignatureForm.IN_PACKAGE
+          ? Optional.of(new PackageSignature((X509Key) key, workers))
+          : Optional.empty();
+    }
+
     /** Ending of the signature beside a file; empty for one in it. */
     String ending() {
       return form == SignatureForm.BESIDE ? Beside.ending(key) : "";
@@ -62,8 +69,12 @@ public record Signers(Map<String, Signer> deliverables, Optional<Signer> sums) {
           switch (form) {
             case IN_JAR -> SignedBy.IN_JAR;
             case IN_CODE -> SignedBy.IN_CODE;
+            case IN_PACKAGE -> SignedBy.IN_PACKAGE;
             case BESIDE -> key instanceof X509Key ? "CMS" : "OpenPGP";
           };
+      if (form == SignatureForm.IN_PACKAGE) {
+        return SignedBy.inPackage((X509Key) key);
+      }
       return SignedBy.of(key, word, key instanceof X509Key && stamping.isWanted());
     }
 

@@ -117,13 +117,22 @@ public final class Resolving {
     if (recipe.materials().size() == 1) {
       return recipe.materials().keySet().stream().findFirst();
     }
-    if (recipe.programs().size() <= 1 || program.isPresent()) {
+    if (recipe.programs().size() <= 1 || program.isPresent() || recipe.materials().isEmpty()) {
       severalGroups(program.map(p -> p.spec().where()).orElse(choice.where()));
     }
     return Optional.empty();
   }
 
   private void severalGroups(Where where) {
+    if (recipe.materials().isEmpty()) {
+      Where at = recipe.where();
+      findings.add(
+          RecipeCode.Z1004,
+          Where.recipe(at.file(), at.line(), at.column(), "materials"),
+          "\"materials\" is missing in the recipe.",
+          "Add it. Groups of built files, by name.");
+      return;
+    }
     findings.add(
         RecipeCode.Z1004,
         where,
@@ -172,7 +181,7 @@ public final class Resolving {
     if (spec == null) {
       return Optional.empty();
     }
-    if (spec.materials().isEmpty() && recipe.materials().size() > 1) {
+    if (spec.materials().isEmpty() && recipe.materials().size() != 1) {
       severalGroups(spec.where());
       return Optional.empty();
     }

@@ -23,13 +23,17 @@ import zugabe.core.shape.TextShape;
  * @param password where the password comes from, never the password itself
  * @param helper command that signs digests, when the store has only certificates
  * @param timestamp addresses of authorities that vouch for the time, in the order they are asked
+ * @param proof file that proves that it follows other keys, for packages for phones
+ * @param follows name of the oldest of those
  */
 public record KeySpec(
     Located<String> store,
     Optional<Located<String>> alias,
     Located<String> password,
     Optional<Located<String>> helper,
-    List<Located<String>> timestamp) {
+    List<Located<String>> timestamp,
+    Optional<Located<String>> proof,
+    Optional<Located<String>> follows) {
   /**
    * A secret's source. What is written instead is never repeated in a message: it may be the
    * secret.
@@ -130,11 +134,28 @@ public record KeySpec(
                   "an address such as http://time.gannet.example/", "https?://[^\\s]+")),
           "Addresses of timestamp authorities (RFC 3161), in the order they are asked.");
 
+  private static final Field<Located<String>> PROOF =
+      Field.optional(
+          "proof",
+          TextShape.any().naming(Reference.To.FILE),
+          "File that proves that it follows other keys, made by zugabe key succeed; for packages for phones.");
+  private static final Field<Located<String>> FOLLOWS =
+      Field.optional(
+          "follows",
+          TextShape.any().naming(Reference.To.KEY),
+          "Name of the oldest key that it follows: it signs for phones below platform 28, which don't read proofs.");
+
   static final Shape<KeySpec> SHAPE =
       RecordShape.of(
           "a key",
-          List.of(STORE, ALIAS, PASSWORD, HELPER, TIMESTAMP),
+          List.of(STORE, ALIAS, PASSWORD, HELPER, TIMESTAMP, PROOF, FOLLOWS),
           v ->
               new KeySpec(
-                  v.of(STORE), v.maybe(ALIAS), v.of(PASSWORD), v.maybe(HELPER), v.of(TIMESTAMP)));
+                  v.of(STORE),
+                  v.maybe(ALIAS),
+                  v.of(PASSWORD),
+                  v.maybe(HELPER),
+                  v.of(TIMESTAMP),
+                  v.maybe(PROOF),
+                  v.maybe(FOLLOWS)));
 }

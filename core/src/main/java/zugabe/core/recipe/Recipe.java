@@ -91,7 +91,7 @@ public record Recipe(
           MapShape.named(TextShape.any()),
           "Folders outside the recipe's that materials may come from, by name.");
   private static final Field<Map<String, MaterialsSpec>> MATERIALS =
-      Field.required(
+      Field.optional(
           "materials", MapShape.named(MaterialsSpec.SHAPE), "Groups of built files, by name.");
   private static final Field<Map<String, ProgramSpec>> PROGRAMS =
       Field.optional(

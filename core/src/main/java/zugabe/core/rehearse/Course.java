@@ -66,6 +66,13 @@ public sealed interface Course {
       Where where)
       implements Course {}
 
+  /**
+   * It is installed on what stands in for a phone, compared, upgraded by itself, and removed.
+   *
+   * @param expected what the phone is to show; the signer and its scheme aren't compared
+   */
+  record OnPhone(List<String> files, Phone.App expected, Where where) implements Course {}
+
   /** It isn't tried here, and why. */
   record NotHere(Code code, Where where, String what, String fix) implements Course {
     @Override

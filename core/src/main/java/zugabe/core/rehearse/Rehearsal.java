@@ -148,6 +148,12 @@ public final class Rehearsal {
         .orElseThrow();
   }
 
+  /** Rehearses a package on what stands in for a phone. */
+  public static Result onPhone(Phone.Maker phones, Course.OnPhone course, Path folder)
+      throws IOException {
+    return new PhoneRehearsal(phones, course).run(folder);
+  }
+
   /** Finds what is to be started among what lies in a place. */
   private interface Finding {
     Optional<Start> start(Place place) throws IOException;

@@ -42,6 +42,11 @@ public enum RehearsalCode implements Code {
       Basis.INPUT,
       "Not for this machine",
       "Programs of another platform can't be started here."),
+  Z6017(
+      NOTE,
+      Basis.INPUT,
+      "Not tried on a phone",
+      "A package that isn't signed is taken by no phone, so nothing of it can be tried."),
   Z6015(
       NOTE,
       Basis.INPUT,

@@ -10,7 +10,13 @@ import java.util.Optional;
  * @param platform what this machine is, such as {@code linux-x64}
  * @param wine starts programs for Windows, where there is one
  * @param server one for web archives, when the user names one
+ * @param phones make what stands in for phones, where there is such a thing
  * @param named whether the user asked for this very deliverable
  */
 public record Stage(
-    String shown, String platform, Optional<Path> wine, Optional<Server> server, boolean named) {}
+    String shown,
+    String platform,
+    Optional<Path> wine,
+    Optional<Server> server,
+    Optional<Phone.Maker> phones,
+    boolean named) {}

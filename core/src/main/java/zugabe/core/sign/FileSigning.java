@@ -24,6 +24,7 @@ public final class FileSigning {
   private final Findings findings;
   private Optional<JarRewriting> jar = Optional.empty();
   private Optional<CodeFile> code = Optional.empty();
+  private Optional<PackageSigning> apk = Optional.empty();
   private Described described = Described.NOTHING;
   private Already already = Already.REFUSED;
 
@@ -54,13 +55,16 @@ public final class FileSigning {
     if (!manner.beside()) {
       try {
         code = CodeFile.of(file, content);
+        apk =
+            (code.isPresent() ? Optional.<PackageFile>empty() : apk(content))
+                .map(a -> new PackageSigning(file, a, already, workers, findings).begin());
       } catch (MalformedException e) {
         damaged(e.getMessage());
         return this;
       }
     }
     Optional<ZipListing> listing =
-        manner.beside() || code.isPresent() ? Optional.empty() : jar(content);
+        manner.beside() || code.isPresent() || apk.isPresent() ? Optional.empty() : jar(content);
     jar = listing.map(l -> new JarRewriting(file, l, already, workers, findings).begin());
     return this;
   }
@@ -76,12 +80,16 @@ public final class FileSigning {
             .signed(new CodeSigning.By(x509, stamping, described))
             .map(l -> new Made(l, "", SignedBy.of(key, SignedBy.IN_CODE, stamping.isWanted())));
       }
+      if (apk.isPresent() && key instanceof X509Key x509) {
+        return apk.get().signed(x509).map(l -> new Made(l, "", SignedBy.inPackage(x509)));
+      }
       if (jar.isPresent() && key instanceof X509Key x509) {
         return jar.get()
             .signed(x509, stamping)
             .map(l -> new Made(l, "", SignedBy.of(key, SignedBy.IN_JAR, stamping.isWanted())));
       }
       jar.ifPresent(JarRewriting::cancel);
+      apk.ifPresent(PackageSigning::cancel);
       byte[] signature = Beside.sign(content, key, stamping);
       boolean stamped = key instanceof X509Key && stamping.isWanted();
       return Optional.of(
@@ -94,9 +102,6 @@ public final class FileSigning {
       return Optional.empty();
     } catch (ZipFaultException e) {
       damaged(e.getMessage());
-      return Optional.empty();
-    } catch (Hand.NoSignatureException e) {
-      noSignature(key, e, Where.file(file), findings);
       return Optional.empty();
     }
   }
@@ -128,17 +133,24 @@ public final class FileSigning {
     }
   }
 
-  /** A zip file that has a manifest. */
-  static Optional<ZipListing> jar(Content content) throws IOException {
-    ZipListing listing;
+  private static Optional<ZipListing> zip(Content content) throws IOException {
     try {
-      listing = ZipReader.read(content);
+      return Optional.of(ZipReader.read(content));
     } catch (ZipFaultException e) {
       // something else
       return Optional.empty();
     }
-    return listing.entries().stream().anyMatch(e -> e.name().equalsIgnoreCase(Manifest.PATH))
-        ? Optional.of(listing)
-        : Optional.empty();
+  }
+
+  /** A zip file that has a manifest. */
+  static Optional<ZipListing> jar(Content content) throws IOException {
+    return zip(content)
+        .filter(l -> l.entries().stream().anyMatch(e -> e.name().equalsIgnoreCase(Manifest.PATH)));
+  }
+
+  /** A package for phones. */
+  static Optional<PackageFile> apk(Content content) throws IOException {
+    Optional<ZipListing> listing = zip(content);
+    return listing.isEmpty() ? Optional.empty() : PackageFile.of(content, listing.get());
   }
 }

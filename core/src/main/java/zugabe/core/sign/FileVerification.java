@@ -53,6 +53,18 @@ public final class FileVerification {
         return new Verdict(file, SignedBy.IN_CODE, false, List.of());
       }
     }
+    if (beside.isEmpty()) {
+      try {
+        Optional<PackageFile> apk = FileSigning.apk(content);
+        if (apk.isPresent()) {
+          return new PackageVerification(file, apk.get(), check.ofPackages(), workers, findings)
+              .run();
+        }
+      } catch (MalformedException e) {
+        SignerCheck.damaged(Where.file(file), e.getMessage(), findings);
+        return new Verdict(file, SignedBy.IN_PACKAGE, false, List.of());
+      }
+    }
     Optional<ZipListing> jar = FileSigning.jar(content);
     if (beside.isEmpty() && jar.isPresent()) {
       return new JarVerification(file, jar.get(), check, workers, findings).run();

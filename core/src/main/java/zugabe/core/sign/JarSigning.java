@@ -48,15 +48,36 @@ public record JarSigning(byte[] manifest, File signed, File block) {
   public static JarSigning of(
       byte[] before, Map<String, byte[]> digests, Workers workers, X509Key key, Stamping stamping)
       throws IOException {
+    return of(before, digests, workers, List.of(), new By(key, stamping));
+  }
+
+  /** Signs a package for phones by scheme v1: it tells of the schemes that stand beside it. */
+  static JarSigning ofPackage(Map<String, byte[]> digests, Workers workers, X509Key key)
+      throws IOException {
+    return of(
+        manifestOr(Optional.empty()),
+        digests,
+        workers,
+        List.of(new Attribute(JarVerification.SCHEMES, "2, 3")),
+        new By(key, Stamping.none()));
+  }
+
+  /** Who signs. */
+  private record By(X509Key key, Stamping stamping) {}
+
+  private static JarSigning of(
+      byte[] before, Map<String, byte[]> digests, Workers workers, List<Attribute> more, By by)
+      throws IOException {
+    X509Key key = by.key();
     List<Section> parts = manifest(before, digests, workers);
     ByteArrayOutputStream whole = new ByteArrayOutputStream();
     for (Section part : parts) {
       whole.writeBytes(part.bytes());
     }
     byte[] manifest = whole.toByteArray();
-    byte[] signed = signatureFile(manifest, parts, workers);
+    byte[] signed = signatureFile(manifest, parts, more, workers);
     String base = "META-INF/" + base(key.alias());
-    byte[] block = Cms.sign(signed, key, stamping);
+    byte[] block = Cms.sign(signed, key, by.stamping());
     return new JarSigning(
         manifest,
         new File(base + ".SF", signed),
@@ -142,17 +163,17 @@ public record JarSigning(byte[] manifest, File signed, File block) {
   }
 
   /** Digests of the manifest: whole, of its main attributes, and of each section. */
-  private static byte[] signatureFile(byte[] manifest, List<Section> parts, Workers workers)
+  private static byte[] signatureFile(
+      byte[] manifest, List<Section> parts, List<Attribute> more, Workers workers)
       throws IOException {
+    List<Attribute> main = new ArrayList<>();
+    main.add(new Attribute("Signature-Version", "1.0"));
+    main.add(new Attribute("Created-By", "zugabe " + Version.TEXT));
+    main.addAll(more);
+    main.add(new Attribute(DIGEST + "-Manifest", digest(manifest)));
+    main.add(new Attribute(DIGEST + "-Manifest-Main-Attributes", digest(parts.get(0).bytes())));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    out.writeBytes(
-        Manifest.main(
-            List.of(
-                new Attribute("Signature-Version", "1.0"),
-                new Attribute("Created-By", "zugabe " + Version.TEXT),
-                new Attribute(DIGEST + "-Manifest", digest(manifest)),
-                new Attribute(
-                    DIGEST + "-Manifest-Main-Attributes", digest(parts.get(0).bytes())))));
+    out.writeBytes(Manifest.main(main));
     workers
         .map(
             parts.subList(1, parts.size()),

@@ -6,7 +6,6 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.Base64;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -14,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import org.bouncycastle.cms.CMSProcessableByteArray;
 import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
@@ -44,6 +44,10 @@ final class JarVerification {
 
   private static final int MOST_SIGNATURE_BYTES = 8 << 20;
   private static final int FEW = 5;
+  private static final int MOST_ANNOUNCING = 1 << 16;
+
+  /** Attribute of a package's signature file: schemes that were there when it was made. */
+  static final String SCHEMES = "X-Android-APK-Signed";
 
   /** Small: most entries are, and each gets one. */
   private static final int BUFFER_BYTES = 1 << 14;
@@ -63,6 +67,9 @@ final class JarVerification {
   /** Whether something that is needed to verify can't be unpacked. */
   private boolean damaged;
 
+  /** Whether another signature covers what lies between the entries. */
+  private boolean gapsCovered;
+
   JarVerification(
       String file, ZipListing listing, SignerCheck signers, Workers workers, Findings findings) {
     this.file = file;
@@ -72,17 +79,34 @@ final class JarVerification {
     this.findings = findings;
   }
 
+  /** For a package for phones; with a signing block, that covers every byte. */
+  JarVerification inPackage(boolean withBlock) {
+    gapsCovered = withBlock;
+    return this;
+  }
+
+  /** The schemes that signature files of a package tell of, by their numbers. */
+  static List<String> announced(ZipListing listing) throws IOException {
+    List<String> all = new ArrayList<>();
+    for (ZipEntry entry : listing.entries()) {
+      if (isRight(entry.name(), ".SF")) {
+        try (InputStream in = entry.open()) {
+          byte[] start = in.readNBytes(MOST_ANNOUNCING);
+          value(ManifestReader.read(ManifestBytes.mainOf(start)).manifest().main(), SCHEMES)
+              .ifPresent(v -> all.addAll(List.of(v.replace(" ", "").split(","))));
+        }
+      }
+    }
+    return all;
+  }
+
   Verdict run() throws IOException {
     if (!isUnequivocal()) {
       return new Verdict(file, SignedBy.IN_JAR, false, List.of());
     }
     List<ZipEntry> files = entries.values().stream().filter(e -> isRight(e.name(), ".SF")).toList();
     if (files.isEmpty()) {
-      findings.add(
-          SignCode.Z0201,
-          Where.file(file),
-          "There is no signature in it.",
-          "Sign it: zugabe sign FILE --key NAME.");
+      SignerCheck.unsigned(file, findings);
       return new Verdict(file, SignedBy.IN_JAR, false, List.of());
     }
     byte[] manifest = bytes(Manifest.PATH).orElse(new byte[0]);
@@ -92,7 +116,7 @@ final class JarVerification {
     parts.fault().ifPresent(why -> differently(Manifest.PATH, why));
     List<ZipEntry> covered = covered(parts);
     // signatures and who is trusted are looked at meanwhile
-    Workers.Started<Boolean> looking =
+    Workers.Started<Optional<Boolean>> looking =
         workers.start(covered, e -> isSame(e, parts.sections().get(e.name())));
     try {
       for (ZipEntry one : files) {
@@ -109,11 +133,7 @@ final class JarVerification {
   }
 
   private void differently(String entry, String why) {
-    findings.add(
-        SignCode.Z0208,
-        Where.file(file).inside(entry, -1),
-        "It can be read in more than one way: " + why + ".",
-        "Don't use it; get it anew from where it came from.");
+    SignerCheck.ambiguous(Where.file(file).inside(entry, -1), why, findings);
   }
 
   /** One entry to a name, and one manifest. */
@@ -139,7 +159,7 @@ final class JarVerification {
       differently(Manifest.PATH, "there are two manifests");
       good = false;
     }
-    return good && isWithoutGaps();
+    return good && (gapsCovered || isWithoutGaps());
   }
 
   /** Readers that go from entry to entry see what lies between those that the directory lists. */
@@ -332,26 +352,32 @@ final class JarVerification {
         .toList();
   }
 
-  /** Whether each entry is what the manifest says. */
-  private boolean contents(List<ZipEntry> covered, List<Boolean> results) {
-    Map<String, Boolean> same = new HashMap<>();
+  /** Whether each entry is what the manifest says by a digest that counts. */
+  private boolean contents(List<ZipEntry> covered, List<Optional<Boolean>> results) {
+    Set<String> bad = new TreeSet<>(JarOrder::bytewise);
+    int unsure = 0;
     for (int i = 0; i < covered.size(); i++) {
-      same.put(covered.get(i).name(), results.get(i));
+      if (results.get(i).isEmpty()) {
+        unsure++;
+      } else if (!results.get(i).get()) {
+        bad.add(covered.get(i).name());
+      }
     }
-    List<String> bad =
-        same.keySet().stream().filter(n -> !same.get(n)).sorted(JarOrder::bytewise).toList();
-    for (String name : bad.subList(0, Math.min(FEW, bad.size()))) {
-      findings.add(
-          SignCode.Z0202,
-          Where.file(file).inside(name, -1),
-          "It isn't what was signed."
-              + (bad.size() > FEW ? " " + bad.size() + " entries aren't." : ""),
-          "Get the file anew from where it came from.");
-    }
-    return bad.isEmpty();
+    bad.stream()
+        .limit(FEW)
+        .forEach(
+            name ->
+                findings.add(
+                    SignCode.Z0202,
+                    Where.file(file).inside(name, -1),
+                    "It isn't what was signed."
+                        + (bad.size() > FEW ? " " + bad.size() + " entries aren't." : ""),
+                    "Get the file anew from where it came from."));
+    return bad.isEmpty() && (unsure == 0 || weak(Where.file(file).inside(Manifest.PATH, -1)));
   }
 
-  private boolean isSame(ZipEntry entry, byte[] section) {
+  /** Whether an entry is what was signed; empty when no digest that counts tells. */
+  private Optional<Boolean> isSame(ZipEntry entry, byte[] section) {
     List<Attribute> attributes = ManifestReader.read(section).manifest().main();
     for (Map.Entry<String, String> one : DIGESTS.entrySet()) {
       Optional<String> value = value(attributes, one.getKey() + "-Digest");
@@ -359,14 +385,14 @@ final class JarVerification {
         MessageDigest digest = digest(one.getValue());
         try {
           scans.use(scan -> scan.scan(entry, digest));
-          return isEqual(value.get(), digest.digest());
+          return Optional.of(isEqual(value.get(), digest.digest()));
         } catch (IOException e) {
           // what can't be unpacked isn't what was signed
-          return false;
+          return Optional.of(false);
         }
       }
     }
-    return false;
+    return Optional.empty();
   }
 
   static byte[] read(InputStream in, MessageDigest digest) throws IOException {

@@ -52,6 +52,11 @@ public enum SignCode implements Code {
       Basis.INPUT,
       "No signature",
       "The key, or whoever signs for it, doesn't answer with a signature that verifies."),
+  Z0212(
+      WARNING,
+      Basis.INPUT,
+      "Signature that some phones don't read",
+      "A phone refuses a package when it finds no signature of a scheme that it knows."),
   Z0301(
       ERROR,
       Basis.MACHINE,

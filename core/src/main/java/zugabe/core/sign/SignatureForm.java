@@ -8,6 +8,8 @@ public enum SignatureForm {
   IN_JAR(KeyJudge.JARS),
   /** In a program for Windows, by a key with a certificate. */
   IN_CODE(KeyJudge.PROGRAMS),
+  /** In a package for phones, by a key with a certificate. */
+  IN_PACKAGE(KeyJudge.PACKAGES),
   /** In a file beside it: CMS by a key with a certificate, else OpenPGP. */
   BESIDE(KeyJudge.FILES);
 

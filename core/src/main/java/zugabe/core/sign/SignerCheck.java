@@ -6,8 +6,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.bouncycastle.cert.X509CertificateHolder;
 import org.bouncycastle.cms.CMSException;
 import org.bouncycastle.cms.CMSSignedData;
@@ -15,6 +17,7 @@ import org.bouncycastle.cms.CMSTypedData;
 import org.bouncycastle.cms.SignerInformation;
 import org.bouncycastle.cms.jcajce.JcaSimpleSignerInfoVerifierBuilder;
 import org.bouncycastle.operator.OperatorCreationException;
+import org.bouncycastle.operator.RuntimeOperatorException;
 import org.bouncycastle.tsp.TSPException;
 import org.bouncycastle.util.Selector;
 import zugabe.core.finding.Findings;
@@ -28,24 +31,33 @@ import zugabe.core.keys.X509Key;
 /** Verifies signed data of RFC 5652: the signature, its algorithms, its time, who vouches. */
 final class SignerCheck {
   /** RSA of fewer bits counts only where a timestamp shows that it was made before 2014. */
-  private static final int RSA_BITS = 2048;
+  static final int RSA_BITS = 2048;
 
   private static final int EC_BITS = 224;
   private static final LocalDate WEAK_SINCE = LocalDate.of(2014, 1, 1);
 
-  /** Whether certificates have to be ones for code. */
-  private final boolean code;
+  /** What is verified: it decides what is asked of certificates. */
+  private enum Of {
+    FILES,
+    CODE,
+    PACKAGES
+  }
+
+  private final Of of;
 
   private final Trust.Asked trust;
   private final Instant now;
   private final Findings findings;
+  private final Set<X509Certificate> told;
 
   SignerCheck(Trust.Asked trust, Instant now, Findings findings) {
-    this(trust, now, false, findings);
+    this(trust, now, Of.FILES, findings, new HashSet<>());
   }
 
-  private SignerCheck(Trust.Asked trust, Instant now, boolean code, Findings findings) {
-    this.code = code;
+  private SignerCheck(
+      Trust.Asked trust, Instant now, Of of, Findings findings, Set<X509Certificate> told) {
+    this.of = of;
+    this.told = told;
     this.trust = trust;
     this.now = now;
     this.findings = findings;
@@ -53,15 +65,20 @@ final class SignerCheck {
 
   /** The same for signatures of code, with other findings. */
   SignerCheck ofCode(Findings other) {
-    return new SignerCheck(trust, now, true, other);
+    return new SignerCheck(trust, now, Of.CODE, other, told);
   }
 
-  /** Who signed what is in signed data itself; empty when the signature isn't good. */
+  /** The same for packages for phones, which don't look at the time. */
+  SignerCheck ofPackages() {
+    return new SignerCheck(trust, now, Of.PACKAGES, findings, told);
+  }
+
+  /** Who signed what is in signed data itself; empty when one signature in it isn't good. */
   List<Verdict.Signer> verify(CMSSignedData signed, Where where) throws IOException {
     return UnreadableException.guard(() -> all(signed, where));
   }
 
-  /** Who signed; empty when the signature isn't good. */
+  /** Who signed; empty when one signature isn't good: readers differ in which they look at. */
   List<Verdict.Signer> verify(CMSTypedData content, byte[] block, Where where) throws IOException {
     try {
       return UnreadableException.guard(() -> all(new CMSSignedData(content, block), where));
@@ -76,10 +93,29 @@ final class SignerCheck {
     if (signed.getSignerInfos().size() == 0) {
       damaged(where, "nobody signed it", findings);
     }
+    boolean good = true;
     for (SignerInformation signer : signed.getSignerInfos()) {
-      one(signed, signer, where).ifPresent(signers::add);
+      Optional<Verdict.Signer> one = one(signed, signer, where);
+      one.ifPresent(signers::add);
+      good &= one.isPresent();
     }
-    return signers;
+    return good ? signers : List.of();
+  }
+
+  static void unsigned(String file, Findings findings) {
+    findings.add(
+        SignCode.Z0201,
+        Where.file(file),
+        "There is no signature in it.",
+        "Sign it: zugabe sign FILE --key NAME.");
+  }
+
+  static void ambiguous(Where where, String why, Findings findings) {
+    findings.add(
+        SignCode.Z0208,
+        where,
+        "It can be read in more than one way: " + why + ".",
+        "Don't use it; get it anew from where it came from.");
   }
 
   static void damaged(Where where, String why, Findings findings) {
@@ -107,12 +143,18 @@ final class SignerCheck {
     } catch (OperatorCreationException e) {
       damaged(where, "its algorithm isn't known", findings);
       return Optional.empty();
+    } catch (RuntimeOperatorException e) {
+      damaged(
+          where,
+          "it isn't one of " + own.getPublicKey().getAlgorithm() + " that can be verified",
+          findings);
+      return Optional.empty();
     }
     Optional<Instant> stamped = stamped(signer, where);
     if (!isStrong(signer, own, stamped, where)) {
       return Optional.empty();
     }
-    if (code && !KeyJudge.isForCode(own)) {
+    if (of == Of.CODE && !KeyJudge.isForCode(own)) {
       findings.add(
           KeyCode.Z0114,
           where,
@@ -124,7 +166,9 @@ final class SignerCheck {
     }
     Instant at = stamped.orElse(now);
     boolean valid =
-        !at.isBefore(own.getNotBefore().toInstant()) && !at.isAfter(own.getNotAfter().toInstant());
+        of == Of.PACKAGES
+            || (!at.isBefore(own.getNotBefore().toInstant())
+                && !at.isAfter(own.getNotAfter().toInstant()));
     if (!valid) {
       findings.add(
           SignCode.Z0206,
@@ -142,13 +186,7 @@ final class SignerCheck {
     }
     Optional<String> anchor = trust.get().anchor(own, chain, at);
     if (anchor.isEmpty() && valid) {
-      findings.add(
-          SignCode.Z0203,
-          where,
-          "Nobody you trust vouches for " + own.getSubjectX500Principal().getName() + ".",
-          "If you know this fingerprint, name the certificate with --trust: "
-              + Fingerprints.sha256(X509Key.encoded(own))
-              + ".");
+      unknown(own, where);
     }
     return Optional.of(
         new Verdict.Signer(
@@ -159,6 +197,39 @@ final class SignerCheck {
             Fingerprints.sha256(X509Key.encoded(own)),
             anchor,
             stamped));
+  }
+
+  private void unknown(X509Certificate own, Where where) {
+    if (!told.add(own)) {
+      // one that signed in several ways is told once
+      return;
+    }
+    findings.add(
+        SignCode.Z0203,
+        where,
+        "Nobody you trust vouches for " + own.getSubjectX500Principal().getName() + ".",
+        "If you know this fingerprint, name the certificate with --trust: "
+            + Fingerprints.sha256(X509Key.encoded(own))
+            + ".");
+  }
+
+  /**
+   * Who vouches for a signer whose signature is good, where nobody looks at certificates' validity;
+   * that nobody does is in the findings.
+   *
+   * @param earlier certificates that vouched for it as their successor
+   */
+  Optional<String> vouched(
+      X509Certificate own, List<X509Certificate> earlier, List<X509Certificate> others, Where where)
+      throws IOException {
+    Optional<String> anchor = trust.get().anchor(own, others, now);
+    for (int i = earlier.size() - 1; i >= 0 && anchor.isEmpty(); i--) {
+      anchor = trust.get().anchor(earlier.get(i), others, now);
+    }
+    if (anchor.isEmpty()) {
+      unknown(own, where);
+    }
+    return anchor;
   }
 
   /** As in the name of a signature's algorithm; empty for one that doesn't count. */

@@ -10,6 +10,7 @@ import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -64,6 +65,12 @@ public final class Stamping {
     this.clock = clock;
     this.where = where;
     this.findings = findings;
+  }
+
+  /** For signatures that have no place for a timestamp. */
+  static Stamping none() {
+    Clock clock = Clock.fixed(Instant.EPOCH, ZoneOffset.UTC);
+    return new Stamping(List.of(), 0, clock, Where.file(""), new Findings());
   }
 
   /** What the clock says. */

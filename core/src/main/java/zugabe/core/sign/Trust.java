@@ -30,6 +30,7 @@ import javax.net.ssl.TrustManager;
 import javax.net.ssl.TrustManagerFactory;
 import javax.net.ssl.X509TrustManager;
 import org.bouncycastle.openpgp.PGPPublicKeyRing;
+import zugabe.bytes.MalformedException;
 import zugabe.core.keys.UnreadableException;
 
 /**
@@ -93,6 +94,21 @@ public final class Trust {
       return certificates;
     } catch (CertificateException e) {
       throw new IOException("there is no certificate in it", e);
+    }
+  }
+
+  /**
+   * A certificate's bytes, read.
+   *
+   * @throws MalformedException when they are none
+   */
+  static X509Certificate certificate(byte[] bytes) throws IOException {
+    try {
+      return (X509Certificate)
+          CertificateFactory.getInstance("X.509")
+              .generateCertificate(new ByteArrayInputStream(bytes));
+    } catch (CertificateException e) {
+      throw new MalformedException("a certificate in it can't be read", 0);
     }
   }
 

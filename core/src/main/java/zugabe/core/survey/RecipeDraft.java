@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import zugabe.core.materials.Nature;
 
@@ -91,12 +90,11 @@ public final class RecipeDraft {
 
   private Carried carried() {
     AppDraft app = app();
-    return new Carried(
-        survey,
-        programs,
-        Stream.concat(app.icon().stream(), app.licence().stream())
-            .map(Survey.Found::path)
-            .collect(Collectors.toSet()));
+    Set<String> apart = new TreeSet<>(PhoneParts.in(survey).paths());
+    Stream.concat(app.icon().stream(), app.licence().stream())
+        .map(Survey.Found::path)
+        .forEach(apart::add);
+    return new Carried(survey, programs, apart);
   }
 
   /** A jar holds no files that lie beside it. */
@@ -148,14 +146,20 @@ public final class RecipeDraft {
     line("zugabe: 1");
     app().lines().forEach(this::line);
     drafts(Draft::roots);
+    int before = out.length();
     line("");
     line("materials:                          # what the build left");
+    int empty = out.length();
     programs.forEach(this::materials);
     files();
     drafts(Draft::materials);
     if (programs.isEmpty() && !libraries().isEmpty()) {
       line("  library:");
       line("    own: " + YamlText.list(libraries()));
+    }
+    if (out.length() == empty) {
+      // what is made needs no group
+      out.setLength(before);
     }
     if (programs.values().stream().anyMatch(RecipeDraft::isStarted)) {
       line("");

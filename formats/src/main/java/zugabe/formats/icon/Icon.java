@@ -108,8 +108,17 @@ public record Icon(List<Image> images) {
     return out.zeros(maskRow * p.height()).done();
   }
 
+  /** A chunk of a PNG file. */
+  @SuppressWarnings("ArrayRecordComponent") // nobody compares them
+  record Chunk(String type, byte[] data) {}
+
   /** Truecolour with opacity; every row is the difference from the one above. */
   public static byte[] png(Pixels p) {
+    return png(p, List.of());
+  }
+
+  /** The same with more chunks in front of the pixels. */
+  static byte[] png(Pixels p, List<Chunk> more) {
     ByteWriter head = ByteWriter.ofSize(13, ByteOrder.BIG_ENDIAN);
     head.u4("Width", p.width()).u4("Height", p.height()).u1("Bit depth", 8).u1("Colour type", 6);
     head.zeros(3);
@@ -128,6 +137,7 @@ public record Icon(List<Image> images) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     out.writeBytes(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1A, '\n'});
     chunk(out, "IHDR", head.done());
+    more.forEach(c -> chunk(out, c.type(), c.data()));
     chunk(out, "IDAT", zlib(rows));
     chunk(out, "IEND", new byte[0]);
     return out.toByteArray();

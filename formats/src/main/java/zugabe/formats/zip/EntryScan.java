@@ -21,6 +21,16 @@ public final class EntryScan implements Closeable {
    */
   public long scan(ZipEntry entry, MessageDigest digest) throws IOException {
     unpacking.begin(entry, (bytes, length) -> digest.update(bytes, 0, length));
+    return scanned(entry);
+  }
+
+  /** Only checks it. */
+  public long scan(ZipEntry entry) throws IOException {
+    unpacking.begin(entry, (bytes, length) -> {});
+    return scanned(entry);
+  }
+
+  private long scanned(ZipEntry entry) throws IOException {
     try (Access access = entry.archive().access()) {
       long at = entry.place().data();
       long left = entry.packedSize();

@@ -8,8 +8,18 @@ import java.util.Optional;
  *
  * @param entries in the order of the directory
  * @param irregularities severe ones first found, in the order of their finding
+ * @param directory where the directory is
  */
-public record ZipListing(List<ZipEntry> entries, List<ZipIrregularity> irregularities) {
+public record ZipListing(
+    List<ZipEntry> entries, List<ZipIrregularity> irregularities, Directory directory) {
+  /**
+   * The central directory's place.
+   *
+   * @param at in bytes from the file's start
+   * @param end the byte behind it, where the end records start
+   */
+  public record Directory(long at, long end) {}
+
   public ZipListing {
     entries = List.copyOf(entries);
     irregularities = List.copyOf(irregularities);

@@ -2,6 +2,7 @@ package zugabe.formats.zip;
 
 import java.time.Instant;
 import java.util.Objects;
+import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
@@ -82,6 +83,14 @@ public record ZipMember(String name, Instant time, int mode, Payload payload, in
   /** The same with other permission bits. */
   public ZipMember withMode(int bits) {
     return new ZipMember(name, time, bits, payload, alignment);
+  }
+
+  /** What it holds; empty for folders, and for what is laid out while it is written. */
+  public Optional<Content> content() {
+    if (payload instanceof Travelling t) {
+      return Optional.of(new ArchivedContent(t.from(), t.rawCrc32()));
+    }
+    return payload instanceof Fresh fresh ? Optional.of(fresh.content()) : Optional.empty();
   }
 
   boolean isFolder() {

@@ -72,7 +72,10 @@ public final class ZipReader {
     }
     checkNames(entries);
     checkOverlaps(entries);
-    return new ZipListing(entries, irregularities);
+    return new ZipListing(
+        entries,
+        irregularities,
+        new ZipListing.Directory(end.centralOffset(), end.centralOffset() + end.centralSize()));
   }
 
   private InputStream directory() throws IOException {

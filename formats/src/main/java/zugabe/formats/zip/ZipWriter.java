@@ -1,10 +1,16 @@
 package zugabe.formats.zip;
 
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.Iterator;
 import java.util.List;
 import java.util.NoSuchElementException;
+import java.util.Optional;
 import zugabe.bytes.Layout;
+import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
 
 /**
@@ -16,14 +22,16 @@ import zugabe.bytes.Segment;
  */
 public final class ZipWriter implements Layout {
   private final List<ZipMember> members;
+  private final Optional<Insert> insert;
   private final long[] offset;
   private final long[] crc32;
   private final long[] packedSize;
   private final boolean[] deflated;
   private long centralOffset;
 
-  private ZipWriter(List<ZipMember> members) {
+  private ZipWriter(List<ZipMember> members, Optional<Insert> insert) {
     this.members = members;
+    this.insert = insert;
     this.offset = new long[members.size()];
     this.crc32 = new long[members.size()];
     this.packedSize = new long[members.size()];
@@ -35,7 +43,35 @@ public final class ZipWriter implements Layout {
    * see to.
    */
   public static Layout layout(List<ZipMember> members) {
-    return new ZipWriter(List.copyOf(members));
+    return new ZipWriter(List.copyOf(members), Optional.empty());
+  }
+
+  /** The same with bytes between the last entry and the central directory. */
+  public static Layout layout(List<ZipMember> members, Insert insert) {
+    return new ZipWriter(List.copyOf(members), Optional.of(insert));
+  }
+
+  /** What stands between the last entry and the central directory. */
+  public interface Insert {
+    /** A bound of its bytes. */
+    int mostSize();
+
+    /** Begins with a file. */
+    Started start();
+
+    /** For one file. */
+    interface Started {
+      /** Is given all bytes of the entries, from the file's first on. */
+      RangeDigest entries();
+
+      /**
+       * The bytes, once the entries are digested.
+       *
+       * @param central the central directory
+       * @param end the end records, as if the central directory stood in the insert's place
+       */
+      byte[] encode(byte[] central, byte[] end) throws IOException;
+    }
   }
 
   @Override
@@ -56,7 +92,7 @@ public final class ZipWriter implements Layout {
 
   @Override
   public long mostSize() {
-    long size = 128;
+    long size = 128L + insert.map(Insert::mostSize).orElse(0);
     for (ZipMember member : members) {
       size += Zip.LOCAL_BYTES + Zip.CENTRAL_BYTES + 8L * member.name().length() + 128;
       size += 2L * member.alignment() + most(member.payload());
@@ -79,21 +115,35 @@ public final class ZipWriter implements Layout {
 
   @Override
   public Iterator<Segment> segments() {
-    return new Walk();
+    return new Walk(insert.map(Insert::start));
   }
 
+  /** Entries, the insert if there is one, a header for each entry, the end records. */
   private final class Walk implements Iterator<Segment> {
+    private final Optional<Insert.Started> started;
+    private final Deque<Segment> between = new ArrayDeque<>();
     private int next;
+
+    Walk(Optional<Insert.Started> started) {
+      this.started = started;
+      started.ifPresent(s -> between.add(new Segment.RangeStart("entries", s.entries())));
+    }
 
     @Override
     public boolean hasNext() {
-      return next < 2 * members.size() + 1;
+      return !between.isEmpty() || next < 2 * members.size() + 1;
     }
 
     @Override
     public Segment next() {
+      if (!between.isEmpty()) {
+        return between.remove();
+      }
       int count = members.size();
       int i = next++;
+      if (i == count - 1) {
+        started.ifPresent(this::insert);
+      }
       if (i < count) {
         return entry(i);
       }
@@ -105,6 +155,19 @@ public final class ZipWriter implements Layout {
       }
       throw new NoSuchElementException();
     }
+
+    private void insert(Insert.Started one) {
+      between.add(new Segment.RangeEnd("entries", one.entries(), true));
+      between.add(new Segment.Encoded("insert", at -> inserted(one, at)));
+    }
+  }
+
+  private byte[] inserted(Insert.Started one, long at) throws IOException {
+    ByteArrayOutputStream central = new ByteArrayOutputStream();
+    for (int i = 0; i < members.size(); i++) {
+      central.write(central(i, at));
+    }
+    return one.encode(central.toByteArray(), Headers.end(members.size(), at, central.size()));
   }
 
   private Segment entry(int i) {

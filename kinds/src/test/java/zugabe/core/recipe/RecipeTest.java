@@ -217,7 +217,7 @@ public final class RecipeTest {
       },
       {GOOD + "zugabe: 2\n", List.of("Z1008 6:9 zugabe")},
       {GOOD + "program: {}\n", List.of("Z1002 6:1 program")},
-      {"app: {name: A, version: 1}", List.of("Z1004 1:1 deliverables", "Z1004 1:1 materials")},
+      {"app: {name: A, version: 1}", List.of("Z1004 1:1 deliverables")},
       {"a: ".repeat(40) + "1", List.of("Z1001 1:5 ")},
     };
   }

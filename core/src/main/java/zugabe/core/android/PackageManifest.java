@@ -1,0 +1,185 @@
+package zugabe.core.android;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zugabe.bytes.Content;
+import zugabe.bytes.MalformedException;
+import zugabe.formats.androidxml.XmlAttribute;
+import zugabe.formats.androidxml.XmlElement;
+import zugabe.formats.androidxml.XmlReader;
+import zugabe.formats.arsc.Value;
+import zugabe.formats.zip.ZipEntry;
+
+/** What a package's compiled manifest says. */
+public record PackageManifest(XmlElement root) {
+  /** Its path in a package. */
+  public static final String PATH = "AndroidManifest.xml";
+
+  private static final int MOST_BYTES = 32 << 20;
+
+  /** Elements that are components. */
+  private static final List<String> COMPONENTS =
+      List.of("activity", "activity-alias", "service", "receiver", "provider");
+
+  /**
+   * Reads one.
+   *
+   * @throws MalformedException when it is damaged
+   */
+  public static PackageManifest read(ZipEntry entry) throws IOException {
+    if (entry.size() > MOST_BYTES) {
+      throw new MalformedException("its manifest has " + entry.size() + " bytes", 0);
+    }
+    try (InputStream in = entry.open()) {
+      return read(in.readAllBytes());
+    }
+  }
+
+  /** Reads one. */
+  public static PackageManifest read(byte[] bytes) throws IOException {
+    XmlElement root = XmlReader.read(Content.of(bytes).access());
+    if (!root.name().equals("manifest")) {
+      throw new MalformedException("its manifest is of \"" + root.name() + "\"", 0);
+    }
+    return new PackageManifest(root);
+  }
+
+  private static Optional<Value> value(XmlElement in, String name) {
+    return in.android(name, Platform.known().attributeNumber(name)).map(XmlAttribute::value);
+  }
+
+  private static Optional<String> text(XmlElement in, String name) {
+    return in.android(name, Platform.known().attributeNumber(name)).map(XmlAttribute::shown);
+  }
+
+  private static Optional<Integer> number(XmlElement in, String name) {
+    return value(in, name).filter(Value::isNumber).map(Value::number);
+  }
+
+  private static boolean isTrue(XmlElement in, String name) {
+    return value(in, name).filter(v -> v.isNumber() && v.data() != 0).isPresent();
+  }
+
+  /** The application's id. */
+  public String id() {
+    return root.plain("package").map(XmlAttribute::shown).orElse("");
+  }
+
+  /** The version that phones compare; with the high half that newer platforms know. */
+  public long versionCode() {
+    long low = number(root, "versionCode").orElse(0) & 0xFFFF_FFFFL;
+    return (long) number(root, "versionCodeMajor").orElse(0) << Integer.SIZE | low;
+  }
+
+  /** The version that people see: text, or a resource. */
+  public Optional<Value> versionName() {
+    return value(root, "versionName");
+  }
+
+  /** The lowest level of the platform's interfaces. */
+  public int least() {
+    return root.child("uses-sdk").flatMap(u -> number(u, "minSdkVersion")).orElse(1);
+  }
+
+  /** The level it was made for. */
+  public int target() {
+    return root.child("uses-sdk").flatMap(u -> number(u, "targetSdkVersion")).orElse(least());
+  }
+
+  /** The element {@code application}. */
+  public Optional<XmlElement> application() {
+    return root.child("application");
+  }
+
+  /** The name below its icon: text, or a resource. */
+  public Optional<Value> label() {
+    return application().flatMap(a -> value(a, "label"));
+  }
+
+  /** Its icon. */
+  public Optional<Value> icon() {
+    return application().flatMap(a -> value(a, "icon"));
+  }
+
+  /** Whether anybody who has the phone may look into the running program. */
+  public boolean isDebuggable() {
+    return application().filter(a -> isTrue(a, "debuggable")).isPresent();
+  }
+
+  /** Whether phones take it only from developers. */
+  public boolean isTestOnly() {
+    return application().filter(a -> isTrue(a, "testOnly")).isPresent();
+  }
+
+  /** What it asks for. */
+  public List<String> permissions() {
+    List<String> names = new ArrayList<>();
+    for (XmlElement one : root.children()) {
+      if (one.name().startsWith("uses-permission")) {
+        text(one, "name").filter(n -> !names.contains(n)).ifPresent(names::add);
+      }
+    }
+    return names;
+  }
+
+  /** What a phone has to have, or may have. */
+  public List<String> features() {
+    List<String> names = new ArrayList<>();
+    for (XmlElement one : root.children("uses-feature")) {
+      boolean optional =
+          value(one, "required").filter(v -> v.isNumber() && v.data() == 0).isPresent();
+      text(one, "name").ifPresent(n -> names.add(n + (optional ? " (optional)" : "")));
+    }
+    return names;
+  }
+
+  /**
+   * A part of the application that the platform starts.
+   *
+   * @param kind the element's name
+   * @param name of the class, in full
+   * @param exported whether others may start it; empty when the manifest doesn't say
+   * @param launcher whether the launcher shows it
+   */
+  public record Component(
+      String kind, String name, Optional<Boolean> exported, boolean filtered, boolean launcher) {}
+
+  /** Its components. */
+  public List<Component> components() {
+    List<Component> all = new ArrayList<>();
+    for (XmlElement one : application().map(XmlElement::children).orElse(List.of())) {
+      if (COMPONENTS.contains(one.name())) {
+        all.add(
+            new Component(
+                one.name(),
+                className(text(one, "name").orElse("")),
+                value(one, "exported").map(v -> v.data() != 0),
+                one.child("intent-filter").isPresent(),
+                one.children("intent-filter").stream().anyMatch(PackageManifest::launches)));
+      }
+    }
+    return all;
+  }
+
+  /** A class's name in full: one that starts with a dot is in the application's package. */
+  public String className(String name) {
+    if (name.startsWith(".")) {
+      return id() + name;
+    }
+    return name.isEmpty() || name.indexOf('.') >= 0 ? name : id() + "." + name;
+  }
+
+  private static boolean launches(XmlElement filter) {
+    return says(filter, "action", "android.intent.action.MAIN")
+        && (says(filter, "category", "android.intent.category.LAUNCHER")
+            || says(filter, "category", "android.intent.category.LEANBACK_LAUNCHER"));
+  }
+
+  private static boolean says(XmlElement filter, String element, String name) {
+    return filter.children(element).stream()
+        .anyMatch(e -> text(e, "name").filter(name::equals).isPresent());
+  }
+}

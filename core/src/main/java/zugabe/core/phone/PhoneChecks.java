@@ -1,0 +1,201 @@
+package zugabe.core.phone;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import zugabe.bytes.Access;
+import zugabe.bytes.Content;
+import zugabe.bytes.MalformedException;
+import zugabe.core.android.PackageManifest;
+import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
+import zugabe.core.materials.OwnFile;
+import zugabe.formats.dex.Dex;
+import zugabe.formats.dex.DexNames;
+
+/** What is wrong with an application for phones, as far as its files tell. */
+public final class PhoneChecks {
+  private static final int EXPORTED_SINCE = 31;
+
+  /** Stores take no new application below, and phones from Android 14 on none below 23. */
+  private static final int TARGET = 34;
+
+  private static final Set<String> KEYS =
+      Set.of("jks", "keystore", "p12", "pfx", "pem", "key", "bks");
+  private static final Set<String> SOURCES = Set.of("java", "kt", "kts", "gradle", "class");
+
+  private final Sources sources;
+  private final PhoneApp app;
+  private final Where where;
+  private final Findings findings;
+
+  public PhoneChecks(Sources sources, PhoneApp app, Where where, Findings findings) {
+    this.sources = sources;
+    this.app = app;
+    this.where = where;
+    this.findings = findings;
+  }
+
+  /** Looks at all. */
+  public void run() throws IOException {
+    PackageManifest manifest = app.manifest();
+    Set<String> classes = classes(manifest);
+    new NamedFiles(entries(), findings).run(new CodeLinks(findings).run(app.code()));
+    for (PackageManifest.Component one : manifest.components()) {
+      component(one, manifest, classes);
+    }
+    if (manifest.components().stream().noneMatch(PackageManifest.Component::launcher)) {
+      findings.add(
+          PhoneCode.Z5311,
+          where,
+          "No activity is one for the launcher.",
+          "Write activities: with one, or launcher: true for one of them.");
+    }
+    out(manifest);
+    new NativeChecks(sources.natives(), where, findings).run();
+    shipped();
+  }
+
+  private void component(
+      PackageManifest.Component one, PackageManifest manifest, Set<String> classes) {
+    // an alias names another activity, and has no class
+    boolean alias = one.kind().equals("activity-alias");
+    if (!alias && !app.code().isEmpty() && !classes.contains(one.name())) {
+      findings.add(
+          PhoneCode.Z5304,
+          where,
+          "The manifest declares the "
+              + one.kind()
+              + " "
+              + one.name()
+              + ", and no byte code holds that class.",
+          "Mend the name, or add the .dex file that has it by code:.");
+    }
+    if (one.exported().isEmpty() && one.filtered() && manifest.target() >= EXPORTED_SINCE) {
+      findings.add(
+          PhoneCode.Z5305,
+          where,
+          "The "
+              + one.kind()
+              + " "
+              + one.name()
+              + " answers others, but android:exported isn't said.",
+          "Write android:exported in the manifest: true for what the launcher shows.");
+    }
+  }
+
+  private void out(PackageManifest manifest) {
+    if (manifest.isDebuggable()) {
+      findings.add(
+          PhoneCode.Z5310,
+          where,
+          "The manifest makes it debuggable.",
+          "Remove android:debuggable, or set it to false.");
+    }
+    if (manifest.isTestOnly()) {
+      findings.add(
+          PhoneCode.Z5310,
+          where,
+          "The manifest marks it as one for tests only.",
+          "Remove android:testOnly, or set it to false.");
+    }
+    if (manifest.id().startsWith("com.example.")) {
+      findings.add(
+          PhoneCode.Z5310,
+          where,
+          "The id " + manifest.id() + " is one for examples.",
+          "Write app.id: with a domain of yours, turned round.");
+    }
+    if (manifest.target() < TARGET) {
+      findings.add(
+          PhoneCode.Z5312,
+          where,
+          "It was made for level " + manifest.target() + ".",
+          "Try it on a newer platform, then write target: " + TARGET + " or more.");
+    }
+  }
+
+  /** Names of all classes in the byte code. */
+  private Set<String> classes(PackageManifest manifest) throws IOException {
+    Set<String> all = new HashSet<>();
+    Map<String, String> first = new HashMap<>();
+    for (Map.Entry<String, Content> file : app.code().entrySet()) {
+      Where at = Where.file(file.getKey());
+      try (Access access = file.getValue().access()) {
+        Dex dex = Dex.read(access);
+        if (dex.leastApi() > manifest.least()) {
+          findings.add(
+              PhoneCode.Z5307,
+              at,
+              "Its version "
+                  + dex.version()
+                  + " is read from level "
+                  + dex.leastApi()
+                  + " on, and the application is for "
+                  + manifest.least()
+                  + ".",
+              "Compile it for the lowest level, or write lowest: " + dex.leastApi() + ".");
+        }
+        for (String name : DexNames.defined(access)) {
+          String before = first.putIfAbsent(name, file.getKey());
+          if (before != null) {
+            findings.add(
+                PhoneCode.Z5307,
+                at,
+                "The class " + name + " is in " + before + " as well.",
+                "Compile all byte code together, or leave one of the two out.");
+          }
+          all.add(name);
+        }
+      } catch (MalformedException e) {
+        findings.add(
+            PhoneCode.Z5307,
+            at,
+            "It isn't byte code for phones: " + e.getMessage() + ".",
+            "Name .dex files by code:.");
+      }
+    }
+    return all;
+  }
+
+  /** What nobody means to hand out, and what phones have no use for. */
+  private void shipped() {
+    for (OwnFile file : files()) {
+      String name = file.path().substring(file.path().lastIndexOf('/') + 1);
+      String lower = name.toLowerCase(Locale.ROOT);
+      String ending = lower.substring(lower.lastIndexOf('.') + 1);
+      String what =
+          lower.equals(".env") || KEYS.contains(ending)
+              ? "looks like a secret"
+              : SOURCES.contains(ending) ? "is a source" : "";
+      if (!what.isEmpty()) {
+        findings.add(
+            PhoneCode.Z5310,
+            Where.file(file.file().name()),
+            "It " + what + ", and goes into the package.",
+            "Leave it out.");
+      }
+    }
+  }
+
+  /** What is opened by its name while the application runs, as it lies in the package. */
+  private Set<String> entries() {
+    Set<String> all = new HashSet<>(app.entries().keySet());
+    sources.assets().forEach(f -> all.add(NamedFiles.ASSETS + f.path()));
+    sources.natives().values().stream()
+        .flatMap(List::stream)
+        .forEach(f -> all.add(NamedFiles.LIBRARIES + f.path()));
+    return all;
+  }
+
+  private List<OwnFile> files() {
+    List<OwnFile> all = new ArrayList<>(sources.assets());
+    all.addAll(sources.files());
+    return all;
+  }
+}
