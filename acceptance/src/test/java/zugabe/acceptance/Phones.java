@@ -63,7 +63,7 @@ final class Phones {
   /**
    * Byte code by the platform's own compiler.
    *
-   * @param classes names, each with its members behind a colon if it has any
+   * @param classes names, each with what it extends, and behind a colon its members, if any
    */
   static void dex(Workspace w, String file, String... classes) throws Exception {
     dexOf(w, file, "", classes);
@@ -77,13 +77,19 @@ final class Phones {
     line.add(compiled.toString());
     for (String one : classes) {
       String[] words = one.split(":", 2);
-      int dot = words[0].lastIndexOf('.');
-      String name = words[0].substring(dot + 1);
-      Path source = sources.resolve(name + ".java");
+      String[] head = words[0].split(" ", 2);
+      int dot = head[0].lastIndexOf('.');
+      String name = head[0].substring(dot + 1);
+      Path source = sources.resolve(head[0] + "/" + name + ".java");
+      Files.createDirectories(source.getParent());
       Files.writeString(
           source,
-          "package %s; public class %s {%s}"
-              .formatted(words[0].substring(0, dot), name, words.length > 1 ? words[1] : ""));
+          "package %s; public class %s %s {%s}"
+              .formatted(
+                  head[0].substring(0, dot),
+                  name,
+                  head.length > 1 ? head[1] : "",
+                  words.length > 1 ? words[1] : ""));
       line.add(source.toString());
     }
     ToolProvider.getSystemJavaCompiler()
@@ -97,6 +103,7 @@ final class Phones {
         }
       }
     }
+    Files.createDirectories(w.path(file).getParent());
     com.android.dx.command.dexer.Main.main(
         new String[] {"--min-sdk-version=21", "--output=" + w.path(file), compiled.toString()});
   }

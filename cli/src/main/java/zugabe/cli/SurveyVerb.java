@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.OptionSpec;
 import zugabe.core.Zugabe;
@@ -157,6 +158,8 @@ final class SurveyVerb implements Verb {
     group(s, Nature.NATIVE_LIBRARY, "Native libraries", most, out);
     group(s, Nature.BEAM, "Erlang modules", most, out);
     group(s, Nature.APPLICATION, "Erlang applications", most, out);
+    group(s, Nature.DALVIK, "Byte code for phones", most, out);
+    group(s, Nature.MOBILE_PACKAGE, "Packages for phones", most, out);
     group(s, Nature.WEB, "Web content", most, out);
     group(s, Nature.PICTURE, "Pictures", most, out);
     group(s, Nature.LICENCE, "Licences", most, out);
@@ -313,9 +316,22 @@ final class SurveyVerb implements Verb {
                     f.what().form(),
                     String.join(", ", f.what().platforms()),
                     f.what().fact("size"),
-                    f.what().fact("needs")));
+                    f.what().fact("needs"),
+                    said(f)));
     table.print(out, "  ");
     rest(files.size(), most, out);
+  }
+
+  /** What byte code and packages for phones say of themselves. */
+  private static String said(Survey.Found file) {
+    String screens = file.what().fact("activities");
+    return Stream.of(
+            file.what().fact("id"),
+            file.what().fact("label"),
+            file.what().fact("version"),
+            screens.isEmpty() ? "" : "screens: " + screens)
+        .filter(t -> !t.isEmpty())
+        .collect(Collectors.joining(", "));
   }
 
   private static void leftovers(Survey s, int most, PrintStream out) {

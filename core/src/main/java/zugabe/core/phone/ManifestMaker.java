@@ -22,8 +22,12 @@ final class ManifestMaker {
   private final Findings findings;
   private final SourceElement root;
 
+  /** Where the recipe says what the manifest may say as well. */
+  private final Where recipe;
+
   ManifestMaker(Optional<SourceElement> written, Where where, Findings findings) {
     this.findings = findings;
+    this.recipe = where;
     this.root =
         written.orElse(new SourceElement("", "manifest", List.of(), new ArrayList<>(), where));
   }
@@ -45,9 +49,9 @@ final class ManifestMaker {
       boolean hasNatives) {}
 
   SourceElement make(Facts facts, Declares declares, boolean labelSaid) {
-    SourceElement manifest = fill(root, "", "package", facts.id(), root.where());
-    manifest = android(manifest, "versionCode", Integer.toString(facts.code()), manifest.where());
-    manifest = android(manifest, "versionName", facts.version(), manifest.where());
+    SourceElement manifest = fill(root, "", "package", facts.id(), recipe);
+    manifest = android(manifest, "versionCode", Integer.toString(facts.code()), recipe);
+    manifest = android(manifest, "versionName", facts.version(), recipe);
     manifest = levels(manifest, facts.target());
     for (Located<String> permission : declares.permissions()) {
       manifest = named(manifest, "uses-permission", permission.value(), permission.where());
@@ -75,20 +79,20 @@ final class ManifestMaker {
     SourceElement made = application;
     boolean has = application.in(XmlAttribute.ANDROID, "label").isPresent();
     if (!has || labelSaid) {
-      made = android(made, "label", facts.label(), application.where());
+      made = android(made, "label", facts.label(), recipe);
     }
     if (facts.icon().isPresent() && made.in(XmlAttribute.ANDROID, "icon").isEmpty()) {
-      made = android(made, "icon", facts.icon().get(), application.where());
+      made = android(made, "icon", facts.icon().get(), recipe);
       if (made.in(XmlAttribute.ANDROID, "roundIcon").isEmpty()) {
-        made = android(made, "roundIcon", facts.icon().get() + "_round", application.where());
+        made = android(made, "roundIcon", facts.icon().get() + "_round", recipe);
       }
     }
     if (!facts.hasCode()) {
-      made = android(made, "hasCode", "false", application.where());
+      made = android(made, "hasCode", "false", recipe);
     }
     if (facts.hasNatives() && made.in(XmlAttribute.ANDROID, "extractNativeLibs").isEmpty()) {
       // they are stored, and phones map them into memory as they lie
-      made = android(made, "extractNativeLibs", "false", application.where());
+      made = android(made, "extractNativeLibs", "false", recipe);
     }
     return made;
   }

@@ -10,10 +10,10 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import zugabe.bytes.Access;
-import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
 import zugabe.core.android.PackageLayout;
 import zugabe.core.android.PackageManifest;
+import zugabe.core.android.PackageTexts;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.inspect.Inspection;
@@ -24,7 +24,6 @@ import zugabe.formats.androidxml.XmlReader;
 import zugabe.formats.arsc.ResourceTable;
 import zugabe.formats.arsc.TablePackage;
 import zugabe.formats.arsc.TypeChunk;
-import zugabe.formats.arsc.Value;
 import zugabe.formats.dex.Dex;
 import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipFaultException;
@@ -32,9 +31,6 @@ import zugabe.formats.zip.ZipListing;
 
 /** Tells of a package for phones what its manifest, its table and its signing block say. */
 public final class PackageInspector {
-  /** A table that is packed is unpacked into memory up to this size. */
-  private static final long MOST_BYTES = 64 << 20;
-
   private final Opened file;
   private final ZipListing listing;
   private final Findings findings;
@@ -103,38 +99,21 @@ public final class PackageInspector {
   }
 
   private Optional<ResourceTable> table() throws IOException {
-    Optional<ZipEntry> entry = listing.entry(PackageLayout.RESOURCES);
-    if (entry.isEmpty()) {
-      return Optional.empty();
-    }
     try {
-      return Optional.of(ResourceTable.read(content(entry.get()).access()));
+      return PackageTexts.table(listing);
     } catch (MalformedException | ZipFaultException e) {
       damaged(PackageLayout.RESOURCES, e);
       return Optional.empty();
     }
   }
 
-  /** One that is stored is read where it lies. */
-  private static Content content(ZipEntry entry) throws IOException {
-    if (!entry.isDeflated()) {
-      return entry.raw();
-    }
-    if (entry.size() > MOST_BYTES) {
-      throw new MalformedException("it is packed and has " + entry.size() + " bytes", 0);
-    }
-    try (InputStream in = entry.open()) {
-      return Content.of(in.readAllBytes());
-    }
-  }
-
   private void manifest(PackageManifest manifest, Optional<ResourceTable> table)
       throws IOException {
     identity.put("id", manifest.id());
-    identity.put("label", shown(manifest.label(), table));
-    identity.put("version", shown(manifest.versionName(), table));
+    identity.put("label", PackageTexts.shown(manifest.label(), table));
+    identity.put("version", PackageTexts.shown(manifest.versionName(), table));
     identity.put("version code", Long.toString(manifest.versionCode()));
-    identity.put("icon", shown(manifest.icon(), table));
+    identity.put("icon", PackageTexts.shown(manifest.icon(), table));
     start.put("platforms", manifest.least() + "+, made for " + manifest.target());
     List<String> launchers =
         manifest.components().stream()
@@ -163,24 +142,6 @@ public final class PackageInspector {
     if (!all.isEmpty()) {
       said.put(name, String.join(", ", all));
     }
-  }
-
-  /** A value as most phones see it. */
-  private static String shown(Optional<Value> value, Optional<ResourceTable> table)
-      throws IOException {
-    if (value.isEmpty()) {
-      return "";
-    }
-    if (!value.get().isReference() || table.isEmpty()) {
-      return value.get().shown();
-    }
-    List<ResourceTable.Found> found = table.get().find(value.get().data());
-    Optional<ResourceTable.Found> best =
-        found.stream()
-            .filter(f -> f.qualifiers().isNone())
-            .findFirst()
-            .or(() -> found.stream().findFirst());
-    return best.map(f -> f.entry().value().shown()).orElse(value.get().shown());
   }
 
   private void resources(ResourceTable table) throws IOException {
@@ -224,7 +185,7 @@ public final class PackageInspector {
         processors.add(entry.name().split("/", -1)[1]);
       }
       if (entry.name().endsWith(".dex") && entry.name().indexOf('/') < 0) {
-        try (Access access = content(entry).access()) {
+        try (Access access = PackageTexts.content(entry).access()) {
           Dex dex = Dex.read(access);
           code.add(entry.name() + ": " + dex.classes() + " classes, " + dex.methods() + " methods");
         } catch (MalformedException | ZipFaultException e) {

@@ -55,7 +55,7 @@ public record App(
           "id",
           TextShape.matching(
               "a reverse domain name such as example.gannet.saltmarsh",
-              "[A-Za-z][A-Za-z0-9-]*(\\.[A-Za-z][A-Za-z0-9-]*)+"),
+              "[A-Za-z][A-Za-z0-9_-]*(\\.[A-Za-z][A-Za-z0-9_-]*)+"),
           "Reverse domain name, fixed for the application's life.");
   private static final Field<Located<String>> NAME =
       Field.required(

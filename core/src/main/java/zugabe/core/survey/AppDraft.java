@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
@@ -74,9 +75,21 @@ final class AppDraft {
 
   /** The application's name as its own jar has it, written as a name. */
   Optional<String> ownName() {
+    if (programs.isEmpty()) {
+      return called(Draft.Called::name);
+    }
     return programs.size() == 1
         ? ownFact("name").map(n -> n.substring(0, 1).toUpperCase(Locale.ROOT) + n.substring(1))
         : Optional.empty();
+  }
+
+  /** What a kind knows, where no program tells it. */
+  private Optional<String> called(Function<Draft.Called, String> part) {
+    return drafts.stream()
+        .flatMap(x -> x.app().stream())
+        .map(part)
+        .filter(v -> !v.isEmpty())
+        .findFirst();
   }
 
   String name(String id) {
@@ -95,8 +108,9 @@ final class AppDraft {
             .filter(m -> m.contains("."))
             .toList();
     if (mains.isEmpty()) {
-      String other = drafts.stream().flatMap(x -> x.name().stream()).findFirst().orElse("");
-      return survey.programs().isEmpty() ? other : survey.programs().get(0).name();
+      return survey.programs().isEmpty()
+          ? called(Draft.Called::id).orElse("")
+          : survey.programs().get(0).name();
     }
     String common = mains.get(0).substring(0, mains.get(0).lastIndexOf('.'));
     for (String main : mains) {
@@ -126,9 +140,7 @@ final class AppDraft {
 
   Optional<String> version() {
     Optional<String> own = ownFact("version");
-    return own.isEmpty() && programs.isEmpty()
-        ? drafts.stream().flatMap(x -> x.version().stream()).findFirst()
-        : own;
+    return own.isEmpty() && programs.isEmpty() ? called(Draft.Called::version) : own;
   }
 
   /** A known licence's text, or a text at the top that is called one. */

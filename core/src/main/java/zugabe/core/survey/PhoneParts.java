@@ -1,43 +1,88 @@
 package zugabe.core.survey;
 
-import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import zugabe.bytes.Regex;
+import zugabe.core.materials.Nature;
 
 /**
  * What of a folder goes into a package for phones, and nowhere else.
  *
  * @param resources folders of resources as sources
+ * @param assets folders of files that the application reads by their names
  * @param paths of all files
  */
-public record PhoneParts(Set<String> resources, Set<String> paths) {
+public record PhoneParts(Set<String> resources, Set<String> assets, Set<String> paths) {
   private static final String TOP = ".";
+  private static final String RESOURCES = "res";
+  private static final String ASSETS = "assets";
 
-  /** Finds them: byte code, packages, and folders of resources with what lies beside these. */
+  /** Kinds of resources that are folders of their own; those in values/ are told by their name. */
+  private static final String TYPES =
+      "(anim|animator|color|drawable|font|interpolator|layout|menu|mipmap|navigation|raw|transition|values|xml)(-.+)?";
+
+  /** Finds them: byte code, packages, and folders of resources and assets with what lies beside. */
   public static PhoneParts in(Survey survey) {
-    Set<String> resources = new LinkedHashSet<>();
-    Set<String> projects = new LinkedHashSet<>();
-    for (Survey.Found one : survey.found()) {
-      String folder = one.folder();
-      int last = folder.lastIndexOf('/');
-      String name = folder.substring(last + 1);
-      boolean values = name.equals("values") || name.startsWith("values-");
-      if (values && one.name().endsWith(".xml") && last > 0) {
-        String res = folder.substring(0, last);
+    Set<String> resources = new TreeSet<>();
+    Set<String> bases = new TreeSet<>();
+    List<Survey.Found> found = survey.found();
+    for (Survey.Found one : found) {
+      String res = above(one.folder());
+      String type = last(one.folder());
+      boolean values = type.equals("values") || type.startsWith("values-");
+      if (Regex.matches(type, TYPES)
+          && (last(res).equals(RESOURCES) || (values && one.name().endsWith(".xml")))
+          && !res.equals(TOP)) {
         resources.add(res);
-        int above = res.lastIndexOf('/');
-        projects.add(above < 0 ? res : res.substring(0, above));
+        bases.add(above(res));
+      }
+      if (one.what().nature() == Nature.DALVIK || one.name().endsWith(".dex")) {
+        bases.add(one.folder());
+        bases.add(above(one.folder()));
       }
     }
+    Set<String> assets = new TreeSet<>();
+    for (Survey.Found one : found) {
+      assets(one.folder(), bases).ifPresent(assets::add);
+    }
     Set<String> paths = new TreeSet<>();
-    for (Survey.Found one : survey.found()) {
+    for (Survey.Found one : found) {
       boolean code = one.name().endsWith(".dex") || one.name().endsWith(".apk");
       boolean beside =
-          projects.stream().anyMatch(p -> !p.equals(TOP) && one.path().startsWith(p + "/"));
-      if (code || beside || one.name().equals("AndroidManifest.xml")) {
+          bases.stream().anyMatch(p -> !p.equals(TOP) && isIn(one, p))
+              && resources.stream().anyMatch(r -> isIn(one, above(r)));
+      boolean part =
+          resources.stream().anyMatch(r -> isIn(one, r))
+              || assets.stream().anyMatch(a -> isIn(one, a));
+      if (code || beside || part || one.name().equals("AndroidManifest.xml")) {
         paths.add(one.path());
       }
     }
-    return new PhoneParts(resources, paths);
+    return new PhoneParts(resources, assets, paths);
+  }
+
+  /** The folder of assets that a folder is in: one that lies where byte code or resources do. */
+  private static Optional<String> assets(String folder, Set<String> bases) {
+    for (String at = folder; !at.equals(TOP); at = above(at)) {
+      if (last(at).equals(ASSETS) && bases.contains(above(at))) {
+        return Optional.of(at);
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean isIn(Survey.Found file, String folder) {
+    return file.path().startsWith(folder + "/");
+  }
+
+  private static String above(String folder) {
+    int slash = folder.lastIndexOf('/');
+    return slash < 0 ? TOP : folder.substring(0, slash);
+  }
+
+  private static String last(String folder) {
+    return folder.substring(folder.lastIndexOf('/') + 1);
   }
 }

@@ -17,6 +17,7 @@ import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Nature;
 import zugabe.core.materials.Recognition;
 import zugabe.core.survey.Surveyor.Looked;
+import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.ClassSketch;
 import zugabe.formats.classfile.ClassSketch.Hint;
 import zugabe.formats.classfile.ModuleFacts;
@@ -55,6 +56,7 @@ final class Sorting {
     looked.forEach(this::sort);
     twins();
     ownJars();
+    compiledAgain();
     List<Survey.Classes> classes = classes();
     classes.stream()
         .filter(Survey.Classes::tests)
@@ -154,6 +156,29 @@ final class Sorting {
           if (found.contains(jar)) {
             leave(jar, "the classes in " + root.getKey() + ", packed");
           }
+        }
+      }
+    }
+  }
+
+  /** Classes that became byte code for phones aren't anything else, unless they can be started. */
+  private void compiledAgain() {
+    for (Survey.Found one : List.copyOf(found)) {
+      if (one.what().nature() != Nature.DALVIK || roots.isEmpty()) {
+        continue;
+      }
+      Set<String> names = PhoneFacts.classes(contents.get(one.path()));
+      for (String root : List.copyOf(roots.keySet())) {
+        boolean all =
+            roots.get(root).stream()
+                .allMatch(
+                    s ->
+                        names.contains(s.facts().name())
+                            && s.facts().main() != ClassFacts.Main.USABLE);
+        if (all) {
+          roots.remove(root);
+          leftovers.add(
+              new Survey.Leftover(root + "/", "the classes of which " + one.path() + " was made"));
         }
       }
     }
@@ -286,7 +311,11 @@ final class Sorting {
 
   private List<String> missing(List<Survey.Candidate> programs) {
     List<String> missing = new ArrayList<>();
-    if (programs.isEmpty()) {
+    boolean phone =
+        found.stream()
+            .map(f -> f.what().nature())
+            .anyMatch(n -> n == Nature.DALVIK || n == Nature.MOBILE_PACKAGE);
+    if (programs.isEmpty() && !phone) {
       missing.add(
           "Nothing that can be started was found: no class with a main method, no native program, no script.");
     }

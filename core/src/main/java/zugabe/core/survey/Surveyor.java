@@ -135,6 +135,7 @@ public final class Surveyor {
                       Where.file(path),
                       damage,
                       "Create it again, or get a fresh copy."));
+      PhoneFacts.add(content, what);
       return Optional.of(
           new Looked(
               new Survey.Found(

@@ -34,10 +34,12 @@ public record DexLinks(
   /**
    * A class that is defined.
    *
+   * @param access its flags, as class files have them
    * @param above the class that it extends; empty for none
    * @param members own fields and methods, as {@link Member#signature} has them
    */
-  public record Shape(String name, String above, List<String> interfaces, Set<String> members) {}
+  public record Shape(
+      String name, int access, String above, List<String> interfaces, Set<String> members) {}
 
   /**
    * A field or a method.
@@ -73,6 +75,9 @@ public record DexLinks(
     private final Predicate<Member> asked;
     private final BitSet wanted = new BitSet();
     private long at;
+
+    /** Each member is one class's own, so no more are defined than have numbers. */
+    private long defined;
 
     Reader(Fields in, Predicate<Member> asked) throws IOException {
       this.in = in;
@@ -154,6 +159,10 @@ public record DexLinks(
         long instance = number();
         long direct = number();
         long virtual = number();
+        defined += statics + instance + direct + virtual;
+        if (defined > fields.size() + methods.size()) {
+          throw new MalformedException("classes claim more members than there are", at);
+        }
         fields(statics, members);
         fields(instance, members);
         methods(name, direct, members);
@@ -161,6 +170,7 @@ public record DexLinks(
       }
       return new Shape(
           name,
+          (int) in.u4(place + 4),
           above == 0xFFFF_FFFFL ? "" : names.descriptor(above),
           types(in.u4(place + 12)),
           members);

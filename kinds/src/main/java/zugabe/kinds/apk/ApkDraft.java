@@ -7,6 +7,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import zugabe.bytes.Regex;
+import zugabe.core.android.PackageManifest;
+import zugabe.core.materials.Nature;
+import zugabe.core.materials.Recognition;
 import zugabe.core.phone.VersionCode;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.PhoneParts;
@@ -16,51 +20,81 @@ import zugabe.core.survey.YamlText;
 
 /** A package of the parts that a build left, or of a finished one. */
 final class ApkDraft {
-  private static final String MANIFEST = "AndroidManifest.xml";
+  /** What the first screen's class is mostly called. */
+  private static final List<String> FIRST = List.of("Main", "Launch", "Start", "Splash", "Home");
 
   private final List<Survey.Found> found;
   private final PhoneParts parts;
 
-  private ApkDraft(Survey survey) {
+  /** Where there are programs as well, the application's id comes from them. */
+  private final boolean alone;
+
+  private ApkDraft(Survey survey, boolean alone) {
+    this.alone = alone;
     this.found = survey.found();
     this.parts = PhoneParts.in(survey);
   }
 
   static Draft of(Proposal proposal) {
-    return new ApkDraft(proposal.survey()).draft();
+    return new ApkDraft(proposal.survey(), proposal.programs().isEmpty()).draft();
   }
 
   private Draft draft() {
-    List<Survey.Found> code = ending(".dex");
+    List<Survey.Found> code =
+        found.stream().filter(f -> f.what().nature() == Nature.DALVIK).toList();
     if (!code.isEmpty()) {
-      return Draft.of(parts(code));
+      return parts(code);
     }
     // the largest one is the application; others are its tests
     Optional<Survey.Found> finished =
-        ending(".apk").stream().max((a, b) -> Long.compare(a.size(), b.size()));
-    return finished.map(f -> Draft.of(rework(f))).orElse(Draft.NOTHING);
+        found.stream()
+            .filter(f -> f.what().nature() == Nature.MOBILE_PACKAGE && f.name().endsWith(".apk"))
+            .max((a, b) -> Long.compare(a.size(), b.size()));
+    return finished.map(ApkDraft::rework).orElse(Draft.NOTHING);
   }
 
-  private List<Survey.Found> ending(String ending) {
-    return found.stream().filter(f -> f.name().endsWith(ending)).toList();
+  /** A package keeps what it is called until the recipe says something else. */
+  private static Draft rework(Survey.Found finished) {
+    List<String> lines = new ArrayList<>();
+    lines.add("  phone:");
+    lines.add("    kind: apk");
+    lines.add("    package: " + YamlText.scalar(finished.path()));
+    code(finished.what(), lines);
+    lines.add("    # sign: a key that zugabe key new --for android makes");
+    return Draft.of(lines).called(called(finished.what()));
   }
 
-  private static List<String> rework(Survey.Found finished) {
-    return List.of(
-        "  phone: {kind: apk, package: "
-            + YamlText.scalar(finished.path())
-            + "}"
-            + YamlText.comment("gets id, version, name and icon of app:; sign: names a key"));
+  private static void code(Recognition what, List<String> lines) {
+    if (Regex.matches(what.fact("version code"), "[1-9][0-9]{0,9}")) {
+      lines.add(
+          "    version-code: "
+              + what.fact("version code")
+              + YamlText.comment(
+                  "phones take no lower one; without this line app.version gives it"));
+    }
   }
 
-  private List<String> parts(List<Survey.Found> code) {
+  /** Its names as a recipe takes them. */
+  private static Draft.Called called(Recognition what) {
+    return new Draft.Called(
+        what.fact("id"),
+        Regex.replaceAll(what.fact("label"), "\\s+", " ").strip(),
+        Regex.replaceFirst(
+            Regex.replaceAll(what.fact("version"), "[^A-Za-z0-9._+~-]+", "-"),
+            "^[^A-Za-z0-9]+",
+            ""));
+  }
+
+  private Draft parts(List<Survey.Found> code) {
     List<String> lines = new ArrayList<>();
     lines.add("  phone:");
     lines.add("    kind: apk");
     lines.add("    code: " + list(code.stream().map(Survey.Found::path).toList()));
-    Set<String> resources = parts.resources();
-    if (!resources.isEmpty()) {
-      lines.add("    resources: " + list(resources));
+    if (!parts.resources().isEmpty()) {
+      lines.add("    resources: " + list(parts.resources()));
+    }
+    if (!parts.assets().isEmpty()) {
+      lines.add("    assets: " + list(parts.assets()));
     }
     Map<String, Set<String>> natives = natives();
     if (!natives.isEmpty()) {
@@ -68,17 +102,24 @@ final class ApkDraft {
       natives.forEach((abi, files) -> lines.add("      " + abi + ": " + list(files)));
     }
     Optional<Survey.Found> manifest =
-        found.stream().filter(f -> f.name().equals(MANIFEST)).findFirst();
+        found.stream().filter(f -> f.name().equals(PackageManifest.PATH)).findFirst();
+    Components components = new Components(code);
+    Draft.Called called = manifest.map(m -> called(m.what())).orElse(new Draft.Called("", "", ""));
     if (manifest.isPresent()) {
       lines.add(
           "    manifest: "
               + YamlText.scalar(manifest.get().path())
               + YamlText.comment("completed with what is said here"));
+      code(manifest.get().what(), lines);
     } else {
-      lines.add(
-          "    activities: {}" + YamlText.comment("classes of screens, such as .MainActivity: {}"));
+      lines.addAll(components.lines(alone ? components.id() : ""));
     }
-    return lines;
+    lines.add("    # sign: a key that zugabe key new --for android makes");
+    return Draft.of(lines)
+        .called(
+            called.id().isEmpty()
+                ? new Draft.Called(components.id(), called.name(), called.version())
+                : called);
   }
 
   private static String list(Iterable<String> all) {
@@ -90,13 +131,92 @@ final class ApkDraft {
   /** Libraries in folders that are named after a kind of processor. */
   private Map<String, Set<String>> natives() {
     Map<String, Set<String>> all = new TreeMap<>();
-    for (Survey.Found one : ending(".so")) {
+    for (Survey.Found one : found) {
       String folder = one.folder();
       String name = folder.substring(folder.lastIndexOf('/') + 1);
-      if (VersionCode.processors().contains(name)) {
+      if (one.name().endsWith(".so") && VersionCode.processors().contains(name)) {
         all.computeIfAbsent(name, n -> new TreeSet<>()).add(folder + "/*.so");
       }
     }
     return all;
+  }
+
+  /** What the system starts, by the classes that byte code extends. */
+  private record Components(Map<String, List<String>> byKey) {
+    Components(List<Survey.Found> code) {
+      this(new TreeMap<>());
+      for (String key : List.of("activities", "receivers", "services")) {
+        TreeSet<String> names = new TreeSet<>();
+        for (Survey.Found one : code) {
+          String said = one.what().fact(key);
+          names.addAll(said.isEmpty() ? List.of() : List.of(said.split(", ", -1)));
+        }
+        byKey.put(key, List.copyOf(names));
+      }
+    }
+
+    List<String> lines(String id) {
+      List<String> lines = new ArrayList<>();
+      List<String> activities = byKey.get("activities");
+      if (activities.isEmpty()) {
+        lines.add(
+            "    activities: {}"
+                + YamlText.comment("classes of screens, such as .MainActivity: {}"));
+      } else {
+        lines.add("    activities:");
+        String first = first(activities);
+        for (String one : activities) {
+          boolean said = one.equals(first) && activities.size() > 1;
+          lines.add(
+              "      "
+                  + name(one, id)
+                  + (said
+                      ? ": {launcher: true}" + YamlText.comment("what the launcher starts: a guess")
+                      : ": {}"));
+        }
+      }
+      for (String key : List.of("services", "receivers")) {
+        if (!byKey.get(key).isEmpty()) {
+          lines.add("    " + key + ":");
+          byKey.get(key).forEach(one -> lines.add("      " + name(one, id) + ": {}"));
+        }
+      }
+      return lines;
+    }
+
+    private static String first(List<String> activities) {
+      for (String word : FIRST) {
+        for (String one : activities) {
+          if (one.substring(one.lastIndexOf('.') + 1).contains(word)) {
+            return one;
+          }
+        }
+      }
+      return activities.get(0);
+    }
+
+    private static String name(String className, String id) {
+      return YamlText.scalar(
+          !id.isEmpty() && className.startsWith(id + ".")
+              ? className.substring(id.length())
+              : className);
+    }
+
+    /** What the packages of all of them begin with. */
+    String id() {
+      String common = null;
+      for (List<String> names : byKey.values()) {
+        for (String one : names) {
+          String in = one.substring(0, Math.max(0, one.lastIndexOf('.')));
+          if (common == null) {
+            common = in;
+          }
+          while (!common.isEmpty() && !(in + ".").startsWith(common + ".")) {
+            common = common.substring(0, Math.max(0, common.lastIndexOf('.')));
+          }
+        }
+      }
+      return common != null && common.contains(".") ? common : "";
+    }
   }
 }

@@ -31,8 +31,7 @@ final class ErlangDraft {
     }
     String root = found.around().variable(VARIABLE, USUAL_ROOT);
     return new Draft(
-        Optional.of(draft.name()),
-        draft.version(),
+        Optional.of(new Draft.Called(draft.name(), "", draft.version().orElse(""))),
         draft.roots(),
         draft.materials(),
         draft.deliverable(),
