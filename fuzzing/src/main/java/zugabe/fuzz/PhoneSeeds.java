@@ -3,6 +3,7 @@ package zugabe.fuzz;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -26,7 +27,29 @@ import zugabe.formats.arsc.Value;
 
 /** Good inputs for what packages for phones hold. */
 final class PhoneSeeds {
+  /**
+   * A class that loads libraries, switches, and fills an array, as the platform's older compiler
+   * makes it.
+   */
+  private static final String CODE =
+      "ZGV4CjAzNQCIXj+VCSYges5ZJ4pFu7C+M4dwYidLm8JkAwAAcAAAAHhWNBIAAAAAAAAAAMQCAAASAAAAcAAAAAgAAAC4AAAAAwAA"
+          + "ANgAAAABAAAA/AAAAAYAAAAEAQAAAQAAADQBAAAQAgAAVAEAAAICAAAKAgAADQIAABACAAAZAgAALQIAAEICAABWAgAAagIAAHIC"
+          + "AAB1AgAAeQIAAH0CAACJAgAAlgIAAJsCAACeAgAApAIAAAEAAAADAAAABAAAAAUAAAAGAAAABwAAAAkAAAALAAAAAgAAAAMAAAAA"
+          + "AAAACQAAAAYAAAAAAAAACgAAAAYAAAD8AQAAAQAAAA8AAAABAAEAAAAAAAEAAQARAAAAAgABAAAAAAADAAAADAAAAAMAAgANAAAA"
+          + "BQACAA0AAAABAAAAAQAAAAIAAAAAAAAACAAAAAAAAACxAgAAAAAAAAEAAQABAAAApwIAAAQAAABwEAIAAAAOAAMAAQACAAAArAIA"
+          + "AEAAAAAaABAAcRAFAAAAYAAAANgAAAFnAAAAcQADAAAADAAaAQ4AbiAEABAAYAAAACsAGAAAABIwIwAHACYAGgAAABIRRAAAAWcA"
+          + "AAAOABIgZwAAACj8EkBnAAAAKPgAAAABAgABAAAADwAAABMAAAAAAwQAAwAAAAEAAAACAAAAAwAAAAEAAAAEAAY8aW5pdD4AAUkA"
+          + "AUwAB0xhL2IvVDsAEkxqYXZhL2xhbmcvT2JqZWN0OwATTGphdmEvbGFuZy9SdW50aW1lOwASTGphdmEvbGFuZy9TdHJpbmc7ABJM"
+          + "amF2YS9sYW5nL1N5c3RlbTsABlQuamF2YQABVgACVkwAAltJAApnZXRSdW50aW1lAAtsb2FkTGlicmFyeQADbG9nAAFuAARvYXJz"
+          + "AAFyAAIABw4AAgAHDgABAAEBAAgAgYAE1AIBAewCAAAADQAAAAAAAAABAAAAAAAAAAEAAAASAAAAcAAAAAIAAAAIAAAAuAAAAAMA"
+          + "AAADAAAA2AAAAAQAAAABAAAA/AAAAAUAAAAGAAAABAEAAAYAAAABAAAANAEAAAEgAAACAAAAVAEAAAEQAAABAAAA/AEAAAIgAAAS"
+          + "AAAAAgIAAAMgAAACAAAApwIAAAAgAAABAAAAsQIAAAAQAAABAAAAxAIAAA==";
+
   private PhoneSeeds() {}
+
+  static byte[] code() {
+    return Base64.getDecoder().decode(CODE);
+  }
 
   static byte[] manifest() {
     XmlAttribute name = XmlAttribute.android("name", 0x01010003L, Value.string(".Main"));

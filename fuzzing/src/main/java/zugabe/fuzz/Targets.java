@@ -33,6 +33,7 @@ import zugabe.formats.classfile.ClassSketch;
 import zugabe.formats.classfile.LinkReader;
 import zugabe.formats.classfile.ServletFacts;
 import zugabe.formats.dex.Dex;
+import zugabe.formats.dex.DexLinks;
 import zugabe.formats.dex.DexNames;
 import zugabe.formats.elf.ElfReader;
 import zugabe.formats.erlang.ExternalTerm;
@@ -136,6 +137,7 @@ final class Targets {
     structure("macho", programs, MachOReader::read);
     structure("dex", programs, Dex::read);
     structure("dex-names", programs, DexNames::defined);
+    structure("dex-links", List.of(PhoneSeeds.code()), a -> DexLinks.read(a, m -> true));
     structure("android-xml", List.of(PhoneSeeds.manifest()), XmlReader::read);
     structure("resource-table", List.of(PhoneSeeds.table()), PhoneSeeds::drain);
     structure("signing-block", List.of(PhoneSeeds.block()), a -> SigningBlock.find(a, a.size()));

@@ -51,7 +51,13 @@ final class CodeLinks {
   private final Map<String, DexLinks> files = new LinkedHashMap<>();
   private final Findings findings;
 
-  CodeLinks(Findings findings) {
+  private final NewerInterfaces newer;
+
+  /**
+   * @param least the lowest level that the application is for
+   */
+  CodeLinks(int least, Findings findings) {
+    this.newer = new NewerInterfaces(least, findings);
     this.findings = findings;
   }
 
@@ -64,7 +70,7 @@ final class CodeLinks {
   Map<String, DexLinks> run(Map<String, Content> code) throws IOException {
     for (Map.Entry<String, Content> file : code.entrySet()) {
       try (Access access = file.getValue().access()) {
-        DexLinks links = DexLinks.read(access, NamedFiles::opens);
+        DexLinks links = DexLinks.read(access, m -> NamedFiles.opens(m) || newer.isAsked(m));
         links.classes().forEach(c -> defined.putIfAbsent(c.name(), c));
         files.put(file.getKey(), links);
       } catch (MalformedException ignored) {
@@ -75,6 +81,7 @@ final class CodeLinks {
       if (files.containsKey(name)) {
         classes(name, files.get(name));
         members(name, files.get(name));
+        newer.run(name, files.get(name).uses());
       }
     }
     return files;

@@ -1,5 +1,6 @@
 package zugabe.core.phone;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -20,6 +21,10 @@ final class NamedFiles {
 
   /** How a page of an application's own browser view names an asset. */
   private static final String PAGE = "file:///android_asset/";
+
+  /** Code that is prepared for any platform, and for what an application doesn't have. */
+  private static final List<String> LIBRARY_CODE =
+      List.of("Landroidx/", "Landroid/support/", "Lcom/google/android/", "Lkotlin/", "Lkotlinx/");
 
   private static final Map<String, Set<String>> LOADING =
       Map.of(
@@ -49,7 +54,7 @@ final class NamedFiles {
 
   /** Whether a method opens a file by its name. */
   static boolean opens(DexLinks.Member method) {
-    return is(LOADING, method) || is(OPENING, method);
+    return method.method() && (is(LOADING, method) || is(OPENING, method));
   }
 
   private static boolean is(Map<String, Set<String>> methods, DexLinks.Member method) {
@@ -61,20 +66,20 @@ final class NamedFiles {
   void run(Map<String, DexLinks> code) {
     code.forEach(
         (file, links) ->
-            links.calls().stream()
-                .filter(c -> !own(c.in()))
+            links.uses().stream()
+                .filter(c -> opens(c.member()) && !isLibrary(c.in()))
                 .distinct()
                 .forEach(c -> c.texts().forEach(text -> named(file, c, text))));
   }
 
   /** Libraries for older platforms open what an application may have or not. */
-  private static boolean own(String type) {
-    return type.startsWith("Landroidx/") || type.startsWith("Landroid/support/");
+  static boolean isLibrary(String type) {
+    return LIBRARY_CODE.stream().anyMatch(type::startsWith);
   }
 
-  private void named(String file, DexLinks.Call call, String text) {
+  private void named(String file, DexLinks.Use call, String text) {
     String in = CodeLinks.plain(call.in());
-    if (is(LOADING, call.method())) {
+    if (is(LOADING, call.member())) {
       String library = "lib" + text + ".so";
       boolean there =
           NativeChecks.PLATFORM.contains(library)
@@ -94,7 +99,7 @@ final class NamedFiles {
       }
       return;
     }
-    boolean page = call.method().owner().equals("Landroid/webkit/WebView;");
+    boolean page = call.member().owner().equals("Landroid/webkit/WebView;");
     if (page && !text.startsWith(PAGE)) {
       return;
     }

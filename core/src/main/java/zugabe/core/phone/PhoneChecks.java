@@ -45,7 +45,8 @@ public final class PhoneChecks {
   public void run() throws IOException {
     PackageManifest manifest = app.manifest();
     Set<String> classes = classes(manifest);
-    new NamedFiles(entries(), findings).run(new CodeLinks(findings).run(app.code()));
+    new NamedFiles(entries(), findings)
+        .run(new CodeLinks(manifest.least(), findings).run(app.code()));
     for (PackageManifest.Component one : manifest.components()) {
       component(one, manifest, classes);
     }

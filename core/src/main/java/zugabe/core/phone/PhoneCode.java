@@ -99,7 +99,12 @@ public enum PhoneCode implements Code {
       WARNING,
       Basis.OPINION,
       "File that the application opens and isn't there",
-      "It ends there, or shows nothing; where only letters differ, it works on the developer's machine.");
+      "It ends there, or shows nothing; where only letters differ, it works on the developer's machine."),
+  Z5320(
+      WARNING,
+      Basis.OPINION,
+      "Interfaces that came later than the lowest platform",
+      "The application ends on older phones when it comes to that place.");
 
   private final Severity severity;
   private final Basis basis;

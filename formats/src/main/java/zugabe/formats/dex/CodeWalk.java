@@ -10,8 +10,8 @@ import zugabe.bytes.Fields;
 import zugabe.bytes.MalformedException;
 
 /**
- * Goes through a method's instructions, in units of two bytes, for calls with texts that stand in
- * the code itself (Dalvik bytecode format).
+ * Goes through a method's instructions, in units of two bytes, for what it calls and reads, and for
+ * the texts that stand in the code itself (Dalvik bytecode format).
  *
  * <pre>
  *  0 u2 registers_size    12 u4 insns_size, in units
@@ -43,26 +43,29 @@ final class CodeWalk {
   private static final int HEADER_BYTES = 16;
   private static final int SIZE_AT = 12;
 
-  /** A call, with the registers whose texts are known. */
-  interface Calls {
+  /** Gets what is met. */
+  interface Uses {
     /**
-     * Called for each that got a text.
+     * Called for each method that is called.
      *
      * @param method its number
-     * @param texts numbers of the texts among its arguments
+     * @param texts numbers of the texts among its arguments, where they are known
      */
     void call(int method, List<Long> texts) throws IOException;
+
+    /** Called for each field that is read or written. */
+    void field(int field);
   }
 
   private final byte[] code;
   private final long place;
-  private final Calls calls;
+  private final Uses uses;
   private final Map<Integer, Long> texts = new HashMap<>();
 
-  private CodeWalk(byte[] code, long place, Calls calls) {
+  private CodeWalk(byte[] code, long place, Uses uses) {
     this.code = code;
     this.place = place;
-    this.calls = calls;
+    this.uses = uses;
   }
 
   /**
@@ -70,12 +73,12 @@ final class CodeWalk {
    *
    * @param at where the method's code is
    */
-  static void walk(Fields in, long at, Calls calls) throws IOException {
+  static void walk(Fields in, long at, Uses uses) throws IOException {
     long size = in.u4(at + SIZE_AT);
     if (size > in.size() / 2) {
       throw new MalformedException("a method claims " + size + " units of code", at);
     }
-    new CodeWalk(in.bytes(at + HEADER_BYTES, (int) (2 * size)), at, calls).run();
+    new CodeWalk(in.bytes(at + HEADER_BYTES, (int) (2 * size)), at, uses).run();
   }
 
   private int unit(int at) throws MalformedException {
@@ -107,6 +110,9 @@ final class CodeWalk {
     int op = first & 0xFF;
     int wide = first >> 8;
     int narrow = wide & 0xF;
+    if (op >= 0x52 && op <= 0x6d) {
+      uses.field(unit(at + 1));
+    }
     if (op == 0x1a) {
       texts.put(wide, (long) unit(at + 1));
     } else if (op == 0x1b) {
@@ -156,9 +162,6 @@ final class CodeWalk {
   }
 
   private void tell(int method, List<Integer> registers) throws IOException {
-    List<Long> known = registers.stream().filter(texts::containsKey).map(texts::get).toList();
-    if (!known.isEmpty()) {
-      calls.call(method, known);
-    }
+    uses.call(method, registers.stream().filter(texts::containsKey).map(texts::get).toList());
   }
 }

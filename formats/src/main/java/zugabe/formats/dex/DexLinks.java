@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -24,10 +25,10 @@ import zugabe.bytes.MalformedException;
  *     such as {@code La/B;}. Those of annotations alone aren't among them: nothing ends without
  *     them
  * @param members that it refers to
- * @param calls of methods that were asked for
+ * @param uses of members that were asked for
  */
 public record DexLinks(
-    List<Shape> classes, Set<String> types, List<Member> members, List<Call> calls) {
+    List<Shape> classes, Set<String> types, List<Member> members, List<Use> uses) {
   private static final int CLASS_BYTES = 32;
   private static final int MOST_MEMBERS = 65_536;
 
@@ -50,16 +51,17 @@ public record DexLinks(
   public record Member(String owner, String signature, boolean method) {}
 
   /**
-   * A call of a method with texts that stand in the code itself.
+   * A call of a method, or a field that is read or written.
    *
    * @param in the class whose code it is
+   * @param texts arguments that stand in the code itself
    */
-  public record Call(String in, Member method, List<String> texts) {}
+  public record Use(String in, Member member, List<String> texts) {}
 
   /**
    * Reads them.
    *
-   * @param asked whose calls are told
+   * @param asked whose uses are told
    * @throws MalformedException when it is damaged
    */
   public static DexLinks read(Access access, Predicate<Member> asked) throws IOException {
@@ -71,9 +73,11 @@ public record DexLinks(
     private final DexNames names;
     private final List<Member> methods = new ArrayList<>();
     private final List<Member> fields = new ArrayList<>();
-    private final List<Call> calls = new ArrayList<>();
+    private final Set<Use> uses = new LinkedHashSet<>();
     private final Predicate<Member> asked;
+    private final Set<Long> walked = new HashSet<>();
     private final BitSet wanted = new BitSet();
+    private final BitSet wantedFields = new BitSet();
     private long at;
 
     /** Each member is one class's own, so no more are defined than have numbers. */
@@ -94,7 +98,9 @@ public record DexLinks(
         long place = in.u4(84) + 8 * i;
         String signature =
             names.string(in.u4(place + 4)) + ":" + names.descriptor(in.u2(place + 2));
-        fields.add(new Member(names.descriptor(in.u2(place)), signature, false));
+        Member field = new Member(names.descriptor(in.u2(place)), signature, false);
+        wantedFields.set(fields.size(), asked.test(field));
+        fields.add(field);
       }
       for (long i = 0; i < count(88); i++) {
         long place = in.u4(92) + 8 * i;
@@ -119,7 +125,7 @@ public record DexLinks(
         types.add(shape.above());
         types.addAll(shape.interfaces());
       }
-      return new DexLinks(classes, types, all, calls);
+      return new DexLinks(classes, types, all, List.copyOf(uses));
     }
 
     private long count(int field) throws IOException {
@@ -192,8 +198,10 @@ public record DexLinks(
         number();
         long code = number();
         into.add(member(methods, index).signature());
-        if (code != 0 && !wanted.isEmpty()) {
-          CodeWalk.walk(in, code, (method, texts) -> call(owner, method, texts));
+        boolean asks = !(wanted.isEmpty() && wantedFields.isEmpty());
+        // the same code may be that of several methods
+        if (code != 0 && asks && walked.add(code)) {
+          CodeWalk.walk(in, code, new Told(owner));
         }
       }
     }
@@ -205,13 +213,30 @@ public record DexLinks(
       return all.get((int) index);
     }
 
-    private void call(String owner, int method, List<Long> texts) throws IOException {
-      if (wanted.get(method)) {
-        List<String> said = new ArrayList<>();
-        for (long one : texts) {
-          said.add(names.string(one));
+    /** Takes what a class's code uses, as far as it was asked for. */
+    private final class Told implements CodeWalk.Uses {
+      private final String owner;
+
+      Told(String owner) {
+        this.owner = owner;
+      }
+
+      @Override
+      public void call(int method, List<Long> texts) throws IOException {
+        if (wanted.get(method)) {
+          List<String> said = new ArrayList<>();
+          for (long one : texts) {
+            said.add(names.string(one));
+          }
+          uses.add(new Use(owner, methods.get(method), said));
         }
-        calls.add(new Call(owner, methods.get(method), said));
+      }
+
+      @Override
+      public void field(int field) {
+        if (wantedFields.get(field)) {
+          uses.add(new Use(owner, fields.get(field), List.of()));
+        }
       }
     }
 

@@ -1,0 +1,105 @@
+package zugabe.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** Byte code held against what the platform has from which level on. */
+public final class PhonePlatformTest {
+  private static final String CHANNEL =
+      "android.app.NotificationChannel:public NotificationChannel(String a, CharSequence b, int c) {}";
+  private static final String VERSION =
+      "android.os.Build:public static class VERSION { public static int SDK_INT = 1; }";
+  private static final String MAKES =
+      "public Object channel() { return new android.app.NotificationChannel(\"a\", \"b\", 1); }";
+
+  private Workspace w;
+
+  @BeforeMethod
+  public void make() throws Exception {
+    w = Phones.workspace("");
+  }
+
+  @AfterMethod(alwaysRun = true)
+  public void remove() throws Exception {
+    w.close();
+  }
+
+  private String check(String more, String... classes) throws Exception {
+    String[] all = new String[classes.length + 2];
+    all[0] = CHANNEL;
+    all[1] = VERSION;
+    System.arraycopy(classes, 0, all, 2, classes.length);
+    Phones.dexOf(w, "classes.dex", "example", all);
+    w.write("zugabe.yaml", Phones.recipe(more));
+    return w.program().zugabe("check").all().replaceAll("\\s+", " ");
+  }
+
+  @Test
+  public void whatCameLaterThanTheLowestPlatform() throws Exception {
+    String activity = "example.gannet.tally.TallyActivity:" + MAKES;
+    assertThat(check("", activity))
+        .contains(
+            "warning Z5320 classes.dex It uses what came with level 26, and lowest: is 24: NotificationChannel in example.gannet.tally.TallyActivity. To do: Write lowest: 26, or ask for Build.VERSION.SDK_INT before it is used.");
+    assertThat(check("lowest: 26\n", activity)).doesNotContain("Z5320");
+    assertThat(check("lowest: 23\n", activity)).contains("and lowest: is 23: NotificationChannel");
+  }
+
+  @Test
+  public void javasOwnClassesAreKnownFromLevelToLevel() throws Exception {
+    String time = "public Object now() { return java.time.Instant.now(); }";
+    String text = "public Object join() { return String.join(\",\", \"a\", \"b\"); }";
+    String activity = "example.gannet.tally.TallyActivity:" + time + text;
+    assertThat(check("", activity))
+        .contains(
+            "came with level 25 or 26, and lowest: is 24: Instant, String.join in example.gannet.tally.TallyActivity.");
+    assertThat(check("lowest: 26\n", activity)).doesNotContain("Z5320");
+  }
+
+  @Test
+  public void codeThatAsksForTheLevelIsPrepared() throws Exception {
+    String asks = "public boolean is() { return android.os.Build.VERSION.SDK_INT >= 26; }";
+    assertThat(check("", "example.gannet.tally.TallyActivity:" + asks + MAKES))
+        .doesNotContain("Z5320");
+    // what lies inside of a class is only reached through it
+    String inner = asks + " public static class Newer { " + MAKES + " }";
+    assertThat(check("", "example.gannet.tally.TallyActivity:" + inner)).doesNotContain("Z5320");
+    assertThat(
+            check(
+                "",
+                "example.gannet.tally.TallyActivity:" + asks,
+                "example.gannet.tally.Other:" + MAKES))
+        .contains("NotificationChannel in example.gannet.tally.Other.");
+  }
+
+  @Test
+  public void manyAreToldAsAFew() throws Exception {
+    String[] classes = new String[8];
+    classes[0] = "example.gannet.tally.TallyActivity";
+    for (int i = 1; i < classes.length; i++) {
+      classes[i] = "example.gannet.tally.Part" + i + ":" + MAKES;
+    }
+    assertThat(check("", classes))
+        .contains("NotificationChannel in example.gannet.tally.Part5; and in 2 more.")
+        .doesNotContain("Part6");
+  }
+
+  @Test
+  public void aFinishedPackageIsHeldAgainstItsOwnLevel() throws Exception {
+    Phones.dexOf(
+        w,
+        "classes.dex",
+        "example",
+        CHANNEL,
+        VERSION,
+        "example.gannet.tally.TallyActivity:" + MAKES);
+    w.write("zugabe.yaml", Phones.recipe("lowest: 26\n"));
+    Keys.ok(w, "build");
+    w.write(
+        "zugabe.yaml",
+        "app: {name: Tally, version: 1.2.3}\ndeliverables: {phone: {kind: apk, package: out/tally-1.2.3.apk, file: again.apk}}\n");
+    assertThat(w.program().zugabe("check").all()).doesNotContain("Z5320");
+  }
+}
