@@ -8,6 +8,8 @@ import java.security.MessageDigest;
 import java.security.Signature;
 import java.security.cert.CertificateFactory;
 import java.security.cert.X509Certificate;
+import java.security.spec.MGF1ParameterSpec;
+import java.security.spec.PSSParameterSpec;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -108,7 +110,7 @@ final class ApkSignatures {
     ByteBuffer signer = in(signers.get(0));
     byte[] signed = take(signer);
     if (v3) {
-      check(signer.getInt() == 28 && signer.getInt() == Integer.MAX_VALUE, "platforms");
+      check(signer.getInt() <= signer.getInt(), "platforms");
     }
     ByteBuffer signature = in(list(take(signer)).get(0));
     int algorithm = signature.getInt();
@@ -122,9 +124,15 @@ final class ApkSignatures {
             CertificateFactory.getInstance("X.509")
                 .generateCertificate(new ByteArrayInputStream(certificate));
     check(Arrays.equals(own.getPublicKey().getEncoded(), key), "the certificate's key");
-    boolean long512 = algorithm == 0x104 || algorithm == 0x202;
+    boolean pss = algorithm == 0x101 || algorithm == 0x102;
+    boolean long512 = algorithm == 0x102 || algorithm == 0x104 || algorithm == 0x202;
     String name = (long512 ? "SHA512with" : "SHA256with") + (algorithm < 0x200 ? "RSA" : "ECDSA");
-    Signature verifying = Signature.getInstance(name);
+    Signature verifying = Signature.getInstance(pss ? "RSASSA-PSS" : name);
+    if (pss) {
+      String hash = long512 ? "SHA-512" : "SHA-256";
+      verifying.setParameter(
+          new PSSParameterSpec(hash, "MGF1", new MGF1ParameterSpec(hash), long512 ? 64 : 32, 1));
+    }
     verifying.initVerify(own.getPublicKey());
     verifying.update(signed);
     check(verifying.verify(take(signature)), "the signature");

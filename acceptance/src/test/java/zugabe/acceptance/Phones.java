@@ -21,9 +21,14 @@ final class Phones {
 
   /** The package of resources that Debian has of the platform; verify unpacks it. */
   static Path framework() {
+    return shipped(FRAMEWORK);
+  }
+
+  /** A file of those that verify unpacks. */
+  static Path shipped(String path) {
     String cache = System.getenv("XDG_CACHE_HOME");
     Path base = cache == null ? Path.of(System.getProperty("user.home"), ".cache") : Path.of(cache);
-    return base.resolve("zugabe-tests/signed").resolve(FRAMEWORK);
+    return base.resolve("zugabe-tests/signed").resolve(path);
   }
 
   /** A recipe whose package says more. */

@@ -8,6 +8,7 @@ import java.security.cert.X509Certificate;
 import java.util.List;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.formats.certificate.DistinguishedName;
 
 /** Whether a key and the certificates that lie with it belong together. */
 final class Chains {
@@ -29,9 +30,9 @@ final class Chains {
             KeyCode.Z0106,
             where,
             "\""
-                + chain.get(i).getSubjectX500Principal().getName()
+                + DistinguishedName.of(chain.get(i).getSubjectX500Principal())
                 + "\" wasn't issued by \""
-                + chain.get(i + 1).getSubjectX500Principal().getName()
+                + DistinguishedName.of(chain.get(i + 1).getSubjectX500Principal())
                 + "\", which follows it.",
             "Put each issuer's certificate behind the one that it issued.");
         return false;

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
+import zugabe.formats.certificate.DistinguishedName;
 
 /** What is to be said of a key before something is signed with it. */
 public final class KeyJudge {
@@ -154,7 +155,7 @@ public final class KeyJudge {
 
   /** Whether a certificate is one that tools make for trying things out, or whose key is public. */
   public static boolean isForTrial(X509Certificate certificate) {
-    return certificate.getSubjectX500Principal().getName().contains("CN=Android Debug")
+    return DistinguishedName.of(certificate.getSubjectX500Principal()).contains("CN=Android Debug")
         || Fingerprints.sha256(X509Key.encoded(certificate)).equals(PUBLIC_KEY);
   }
 

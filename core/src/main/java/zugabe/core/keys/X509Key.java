@@ -10,6 +10,7 @@ import java.security.interfaces.RSAKey;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import zugabe.formats.certificate.DistinguishedName;
 
 /**
  * A key with its certificates.
@@ -61,12 +62,12 @@ public record X509Key(
 
   @Override
   public String subject() {
-    return certificate().getSubjectX500Principal().getName();
+    return DistinguishedName.of(certificate().getSubjectX500Principal());
   }
 
   /** Who issued the certificate. */
   public String issuer() {
-    return certificate().getIssuerX500Principal().getName();
+    return DistinguishedName.of(certificate().getIssuerX500Principal());
   }
 
   /** Whether nobody else vouches for it. */

@@ -10,6 +10,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.Optional;
 import zugabe.bytes.Access;
 import zugabe.bytes.Regex;
+import zugabe.formats.certificate.DistinguishedName;
 
 /**
  * Certificates (RFC 5280), their text form (RFC 7468), key stores (RFC 7292 and the two of Java's
@@ -88,8 +89,8 @@ final class KeyLook {
                   .generateCertificate(new ByteArrayInputStream(bytes));
       return Optional.of(
           Recognition.of(Nature.CERTIFICATE, form)
-              .with("subject", c.getSubjectX500Principal().getName())
-              .with("issuer", c.getIssuerX500Principal().getName())
+              .with("subject", DistinguishedName.of(c.getSubjectX500Principal()))
+              .with("issuer", DistinguishedName.of(c.getIssuerX500Principal()))
               .with(
                   "valid from", DateTimeFormatter.ISO_INSTANT.format(c.getNotBefore().toInstant()))
               .with("valid to", DateTimeFormatter.ISO_INSTANT.format(c.getNotAfter().toInstant())));

@@ -44,6 +44,7 @@ import zugabe.core.keys.Hand;
 import zugabe.core.keys.KeyJudge;
 import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
+import zugabe.formats.certificate.DistinguishedName;
 
 /**
  * Signatures of code, as Windows verifies them ("Windows Authenticode Portable Executable Signature
@@ -234,7 +235,7 @@ final class CodeSignature {
             @SuppressWarnings("unchecked")
             Selector<X509CertificateHolder> own = signer.getSID();
             for (X509CertificateHolder holder : signed.getCertificates().getMatches(own)) {
-              subjects.add(Cms.certificate(holder).getSubjectX500Principal().getName());
+              subjects.add(DistinguishedName.of(Cms.certificate(holder).getSubjectX500Principal()));
             }
           }
           return subjects;

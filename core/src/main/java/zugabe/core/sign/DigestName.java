@@ -26,7 +26,10 @@ final class DigestName {
 
   /** Those that only tell what has changed. */
   private static final Map<String, String> WEAK =
-      Map.of("1.2.840.113549.2.5", "MD5", "1.3.14.3.2.26", "SHA-1");
+      Map.of(
+          "1.2.840.113549.2.5", "MD5",
+          "1.3.14.3.2.26", "SHA-1",
+          "2.16.840.1.101.3.4.2.4", "SHA-224");
 
   private DigestName() {}
 

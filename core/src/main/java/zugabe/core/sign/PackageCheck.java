@@ -15,7 +15,6 @@ import java.util.Optional;
 import zugabe.bytes.MalformedException;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
-import zugabe.core.keys.X509Key;
 import zugabe.core.work.Workers;
 import zugabe.formats.apk.PackageSigner;
 import zugabe.formats.apk.Rotation;
@@ -201,15 +200,6 @@ final class PackageCheck {
       throws IOException {
     Optional<byte[]> proof = data.attribute(SignedData.PROOF_OF_ROTATION);
     return proof.isEmpty() ? List.of() : Rotations.verified(Rotation.decode(proof.get()), own);
-  }
-
-  /** Why a signer's key is too weak; empty when it isn't. */
-  static Optional<String> weak(X509Certificate own) {
-    int bits = X509Key.bits(own);
-    boolean rsa = own.getPublicKey().getAlgorithm().equals("RSA");
-    return rsa && bits < SignerCheck.RSA_BITS
-        ? Optional.of("The signer's key is RSA of " + bits + " bits")
-        : Optional.empty();
   }
 
   static boolean signs(

@@ -17,6 +17,7 @@ import zugabe.formats.apk.Rotation;
 import zugabe.formats.apk.Scheme;
 import zugabe.formats.apk.SignedData;
 import zugabe.formats.apk.SigningBlock;
+import zugabe.formats.certificate.DistinguishedName;
 import zugabe.formats.jar.JarOrder;
 import zugabe.formats.zip.ZipListing;
 
@@ -93,7 +94,7 @@ public record PackageSigners(List<String> signers, Map<String, String> facts) {
     String levels = data.levels().map(Levels::toString).map(l -> " on " + l).orElse("");
     add(
         schemes,
-        own.getSubjectX500Principal().getName()
+        DistinguishedName.of(own.getSubjectX500Principal())
             + ", "
             + X509Key.strength(own)
             + ", SHA-256 "
@@ -103,7 +104,8 @@ public record PackageSigners(List<String> signers, Map<String, String> facts) {
     if (proof.isPresent()) {
       List<String> earlier = new ArrayList<>();
       for (Rotation.Level level : Rotation.decode(proof.get()).levels()) {
-        earlier.add(Trust.certificate(level.certificate()).getSubjectX500Principal().getName());
+        earlier.add(
+            DistinguishedName.of(Trust.certificate(level.certificate()).getSubjectX500Principal()));
       }
       facts.put("keys followed each other", String.join(" → ", earlier));
     }

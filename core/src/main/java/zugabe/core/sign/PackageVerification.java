@@ -22,6 +22,7 @@ import zugabe.formats.apk.Levels;
 import zugabe.formats.apk.Scheme;
 import zugabe.formats.apk.SignedData;
 import zugabe.formats.apk.SigningBlock;
+import zugabe.formats.certificate.DistinguishedName;
 import zugabe.formats.jar.JarOrder;
 import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipIrregularity;
@@ -155,15 +156,15 @@ final class PackageVerification {
   private Verdict.Signer signer(PackageCheck.Good one) throws IOException {
     X509Certificate own = one.own();
     Where where = Where.file(file).at("scheme " + one.scheme().word());
-    Optional<String> weak = PackageCheck.weak(own);
+    Optional<String> weak = SignerCheck.weak(own);
     weak.ifPresent(why -> SignerCheck.weak(where, why, findings));
     whole &= weak.isEmpty();
     List<X509Certificate> others = new ArrayList<>(one.chain());
     others.addAll(one.earlier());
     Optional<String> anchor = check.vouched(own, one.earlier(), others, where);
     return new Verdict.Signer(
-        own.getSubjectX500Principal().getName(),
-        own.getIssuerX500Principal().getName(),
+        DistinguishedName.of(own.getSubjectX500Principal()),
+        DistinguishedName.of(own.getIssuerX500Principal()),
         one.algorithm().signature().equals("RSASSA-PSS")
             ? one.algorithm().digest().replace("-", "") + "withRSA/PSS"
             : one.algorithm().signature(),

@@ -14,6 +14,7 @@ import zugabe.core.keys.X509Key;
 import zugabe.core.work.Workers;
 import zugabe.formats.apk.Scheme;
 import zugabe.formats.apk.SigningBlock;
+import zugabe.formats.certificate.DistinguishedName;
 import zugabe.formats.zip.ZipListing;
 import zugabe.formats.zip.ZipReader;
 
@@ -82,7 +83,7 @@ public record PlatformSignature(
                 () -> new UnverifiedException("none of its signers is for platform " + level));
     return new PlatformSignature(
         scheme.word(),
-        one.own().getSubjectX500Principal().getName(),
+        DistinguishedName.of(one.own().getSubjectX500Principal()),
         fingerprint(one.own()),
         one.earlier().stream().map(PlatformSignature::fingerprint).toList());
   }

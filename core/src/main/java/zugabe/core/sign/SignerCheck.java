@@ -1,6 +1,8 @@
 package zugabe.core.sign;
 
 import java.io.IOException;
+import java.security.GeneralSecurityException;
+import java.security.Signature;
 import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -16,6 +18,7 @@ import org.bouncycastle.cms.CMSSignedData;
 import org.bouncycastle.cms.CMSTypedData;
 import org.bouncycastle.cms.SignerInformation;
 import org.bouncycastle.cms.jcajce.JcaSimpleSignerInfoVerifierBuilder;
+import org.bouncycastle.jcajce.io.OutputStreamFactory;
 import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.RuntimeOperatorException;
 import org.bouncycastle.tsp.TSPException;
@@ -27,11 +30,12 @@ import zugabe.core.keys.KeyCode;
 import zugabe.core.keys.KeyJudge;
 import zugabe.core.keys.UnreadableException;
 import zugabe.core.keys.X509Key;
+import zugabe.formats.certificate.DistinguishedName;
 
 /** Verifies signed data of RFC 5652: the signature, its algorithms, its time, who vouches. */
 final class SignerCheck {
   /** RSA of fewer bits counts only where a timestamp shows that it was made before 2014. */
-  static final int RSA_BITS = 2048;
+  private static final int RSA_BITS = 2048;
 
   private static final int EC_BITS = 224;
   private static final LocalDate WEAK_SINCE = LocalDate.of(2014, 1, 1);
@@ -144,11 +148,17 @@ final class SignerCheck {
       damaged(where, "its algorithm isn't known", findings);
       return Optional.empty();
     } catch (RuntimeOperatorException e) {
-      damaged(
-          where,
-          "it isn't one of " + own.getPublicKey().getAlgorithm() + " that can be verified",
-          findings);
-      return Optional.empty();
+      Optional<Boolean> good = directly(signed, signer, own);
+      if (good.isPresent() && !good.get()) {
+        return changed(where);
+      }
+      if (good.isEmpty()) {
+        damaged(
+            where,
+            "it isn't one of " + own.getPublicKey().getAlgorithm() + " that can be verified",
+            findings);
+        return Optional.empty();
+      }
     }
     Optional<Instant> stamped = stamped(signer, where);
     if (!isStrong(signer, own, stamped, where)) {
@@ -159,7 +169,7 @@ final class SignerCheck {
           KeyCode.Z0114,
           where,
           "The certificate of "
-              + own.getSubjectX500Principal().getName()
+              + DistinguishedName.of(own.getSubjectX500Principal())
               + " isn't one for signing code.",
           "Ask the signer for a file that is signed with a certificate for code.");
       return Optional.empty();
@@ -174,7 +184,7 @@ final class SignerCheck {
           SignCode.Z0206,
           where,
           "The certificate of "
-              + own.getSubjectX500Principal().getName()
+              + DistinguishedName.of(own.getSubjectX500Principal())
               + " is valid from "
               + day(own.getNotBefore().toInstant())
               + " to "
@@ -190,13 +200,36 @@ final class SignerCheck {
     }
     return Optional.of(
         new Verdict.Signer(
-            own.getSubjectX500Principal().getName(),
-            own.getIssuerX500Principal().getName(),
+            DistinguishedName.of(own.getSubjectX500Principal()),
+            DistinguishedName.of(own.getIssuerX500Principal()),
             digest(signer).orElseThrow() + "with" + own.getPublicKey().getAlgorithm(),
             X509Key.strength(own),
             Fingerprints.sha256(X509Key.encoded(own)),
             anchor,
             stamped));
+  }
+
+  /**
+   * Whether a signature right over the content is good. The cryptography library hands digests to
+   * DSA that are longer than the runtime takes there.
+   *
+   * @return empty when that can't be said
+   */
+  private static Optional<Boolean> directly(
+      CMSSignedData signed, SignerInformation signer, X509Certificate own) throws IOException {
+    boolean dsa = own.getPublicKey().getAlgorithm().equals("DSA");
+    Optional<String> digest = DigestName.known(signer.getDigestAlgOID());
+    if (!dsa || digest.isEmpty() || signer.getSignedAttributes() != null) {
+      return Optional.empty();
+    }
+    try {
+      Signature check = Signature.getInstance(digest.get().replace("-", "") + "withDSA");
+      check.initVerify(own.getPublicKey());
+      signed.getSignedContent().write(OutputStreamFactory.createStream(check));
+      return Optional.of(check.verify(signer.getSignature()));
+    } catch (CMSException | GeneralSecurityException e) {
+      return Optional.empty();
+    }
   }
 
   private void unknown(X509Certificate own, Where where) {
@@ -207,7 +240,7 @@ final class SignerCheck {
     findings.add(
         SignCode.Z0203,
         where,
-        "Nobody you trust vouches for " + own.getSubjectX500Principal().getName() + ".",
+        "Nobody you trust vouches for " + DistinguishedName.of(own.getSubjectX500Principal()) + ".",
         "If you know this fingerprint, name the certificate with --trust: "
             + Fingerprints.sha256(X509Key.encoded(own))
             + ".");
@@ -287,7 +320,7 @@ final class SignerCheck {
           SignCode.Z0302,
           where,
           "Nobody you trust vouches for the timestamp of "
-              + chain.get(0).getSubjectX500Principal().getName()
+              + DistinguishedName.of(chain.get(0).getSubjectX500Principal())
               + ".",
           "Name the authority's certificate with --trust as well, if you know it.");
     } catch (TSPException e) {
@@ -303,23 +336,35 @@ final class SignerCheck {
   private boolean isStrong(
       SignerInformation signer, X509Certificate own, Optional<Instant> stamped, Where where) {
     String weak = "";
-    int bits = X509Key.bits(own);
-    String algorithm = own.getPublicKey().getAlgorithm();
+    boolean old =
+        own.getPublicKey().getAlgorithm().equals("RSA")
+            && stamped
+                .filter(t -> t.isBefore(WEAK_SINCE.atStartOfDay(ZoneOffset.UTC).toInstant()))
+                .isPresent();
     if (digest(signer).isEmpty()) {
       weak = "Its digest isn't SHA-256 or better";
-    } else if (algorithm.equals("RSA") && bits < RSA_BITS) {
-      boolean old =
-          stamped
-              .filter(t -> t.isBefore(WEAK_SINCE.atStartOfDay(ZoneOffset.UTC).toInstant()))
-              .isPresent();
-      weak = old ? "" : "The signer's key is RSA of " + bits + " bits";
-    } else if (algorithm.equals("EC") && bits < EC_BITS) {
-      weak = "The signer's key is EC of " + bits + " bits";
+    } else if (!old) {
+      weak = weak(own).orElse("");
     }
     if (!weak.isEmpty()) {
       weak(where, weak, findings);
     }
     return weak.isEmpty();
+  }
+
+  /** Why a signer's key is too weak; empty when it isn't. */
+  static Optional<String> weak(X509Certificate own) {
+    int bits = X509Key.bits(own);
+    String algorithm = own.getPublicKey().getAlgorithm();
+    boolean few =
+        switch (algorithm) {
+          case "RSA", "DSA" -> bits < RSA_BITS;
+          case "EC" -> bits < EC_BITS;
+          default -> false;
+        };
+    return few
+        ? Optional.of("The signer's key is " + algorithm + " of " + bits + " bits")
+        : Optional.empty();
   }
 
   static void weak(Where where, String why, Findings findings) {

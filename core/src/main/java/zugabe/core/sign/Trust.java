@@ -32,6 +32,7 @@ import javax.net.ssl.X509TrustManager;
 import org.bouncycastle.openpgp.PGPPublicKeyRing;
 import zugabe.bytes.MalformedException;
 import zugabe.core.keys.UnreadableException;
+import zugabe.formats.certificate.DistinguishedName;
 
 /**
  * Whose word counts: certificates of a file or of the recipe's keys, and those of the system. A
@@ -121,7 +122,7 @@ public final class Trust {
    */
   Optional<String> anchor(X509Certificate certificate, List<X509Certificate> others, Instant at) {
     if (named.contains(certificate)) {
-      return Optional.of(certificate.getSubjectX500Principal().getName());
+      return Optional.of(DistinguishedName.of(certificate.getSubjectX500Principal()));
     }
     Set<TrustAnchor> anchors = new HashSet<>();
     named.forEach(c -> anchors.add(new TrustAnchor(c, null)));
@@ -146,7 +147,7 @@ public final class Trust {
       X509Certificate anchor = result.getTrustAnchor().getTrustedCert();
       return path.getCertificates().isEmpty()
           ? Optional.empty()
-          : Optional.of(anchor.getSubjectX500Principal().getName());
+          : Optional.of(DistinguishedName.of(anchor.getSubjectX500Principal()));
     } catch (CertPathBuilderException e) {
       return Optional.empty();
     } catch (InvalidAlgorithmParameterException e) {

@@ -1,0 +1,2 @@
+/** What certificates say, as people read it. */
+package zugabe.formats.certificate;
