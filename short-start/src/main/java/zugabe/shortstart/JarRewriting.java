@@ -28,7 +28,7 @@ final class JarRewriting {
 
   void rewrite(Path jar) throws IOException {
     Map<String, byte[]> before = read(jar);
-    Map<String, byte[]> after = rewritten(before);
+    Map<String, byte[]> after = Signatures.removed(rewritten(before));
     if (before.equals(after)) {
       return;
     }

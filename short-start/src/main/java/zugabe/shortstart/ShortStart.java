@@ -14,7 +14,8 @@ import java.util.stream.Stream;
  * Prepares the jars of a program for a short start. A class-data archive can't keep how the calls
  * of lambdas are linked, nor that class files older than version 50 were verified; together that is
  * a fifth of a short command. So lambdas become classes, and old class files get the frames that
- * newer ones have. Done twice, it changes nothing more.
+ * newer ones have. It keeps no classes of signed jars either: their signatures are taken off. Done
+ * twice, it changes nothing more.
  */
 public final class ShortStart {
   private ShortStart() {}

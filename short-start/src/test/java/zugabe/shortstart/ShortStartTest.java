@@ -7,6 +7,7 @@ import java.io.InputStream;
 import java.net.URISyntaxException;
 import java.net.URL;
 import java.net.URLClassLoader;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Set;
@@ -83,6 +84,33 @@ public final class ShortStartTest {
           methods.add(bootstrap.getName());
         }
       };
+    }
+  }
+
+  @Test
+  public void signaturesAreTakenOff() throws Exception {
+    Path jar = program.resolve("lib/signed.jar");
+    String main = "Manifest-Version: 1.0\r\nMulti-Release: true\r\n\r\n";
+    try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(jar))) {
+      for (String[] one :
+          new String[][] {
+            {"META-INF/MANIFEST.MF", main + "Name: a.txt\r\nSHA-256-Digest: AAAA\r\n\r\n"},
+            {"META-INF/MAKER.SF", "Signature-Version: 1.0\r\n\r\n"},
+            {"META-INF/MAKER.RSA", "block"},
+            {"META-INF/services/a.B", "kept"},
+            {"a.txt", "kept"}
+          }) {
+        out.putNextEntry(new ZipEntry(one[0]));
+        out.write(one[1].getBytes(StandardCharsets.UTF_8));
+      }
+    }
+    ShortStart.main(new String[] {program.toString()});
+    try (ZipFile zip = new ZipFile(jar.toFile())) {
+      assertThat(zip.stream().map(ZipEntry::getName))
+          .containsExactly("META-INF/MANIFEST.MF", "META-INF/services/a.B", "a.txt");
+      try (InputStream in = zip.getInputStream(zip.getEntry("META-INF/MANIFEST.MF"))) {
+        assertThat(new String(in.readAllBytes(), StandardCharsets.UTF_8)).isEqualTo(main);
+      }
     }
   }
 

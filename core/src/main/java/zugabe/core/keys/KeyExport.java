@@ -8,15 +8,12 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.security.GeneralSecurityException;
 import java.security.PrivateKey;
 import java.security.cert.X509Certificate;
 import java.util.Arrays;
 import java.util.Base64;
-import org.bouncycastle.jce.provider.BouncyCastleProvider;
-import org.bouncycastle.openssl.PKCS8Generator;
-import org.bouncycastle.openssl.jcajce.JceOpenSSLPKCS8EncryptorBuilder;
-import org.bouncycastle.operator.OperatorCreationException;
-import org.bouncycastle.pkcs.jcajce.JcaPKCS8EncryptedPrivateKeyInfoBuilder;
+import org.bouncycastle.asn1.pkcs.EncryptedPrivateKeyInfo;
 
 /** What leaves a key store. */
 public final class KeyExport {
@@ -43,20 +40,19 @@ public final class KeyExport {
       return KeyBackup.armoured(open, old, secret);
     }
     PrivateKey own = ((X509Key) key).hand().own().orElseThrow();
+    byte[] plain = own.getEncoded();
+    Pbes2 closing = Pbes2.fresh(ROUNDS);
+    byte[] cipherKey = closing.key(secret.chars());
     try {
       byte[] closed =
-          new JcaPKCS8EncryptedPrivateKeyInfoBuilder(own)
-              .build(
-                  new JceOpenSSLPKCS8EncryptorBuilder(PKCS8Generator.AES_256_CBC)
-                      .setPRF(PKCS8Generator.PRF_HMACSHA256)
-                      .setIterationCount(ROUNDS)
-                      .setProvider(new BouncyCastleProvider())
-                      .setPassword(secret.chars())
-                      .build())
+          new EncryptedPrivateKeyInfo(closing.algorithm(), closing.encrypted(plain, cipherKey))
               .getEncoded();
       return pem("ENCRYPTED PRIVATE KEY", closed).getBytes(StandardCharsets.US_ASCII);
-    } catch (OperatorCreationException e) {
+    } catch (GeneralSecurityException e) {
       throw new IOException("the key can't be closed: " + e.getMessage(), e);
+    } finally {
+      Arrays.fill(plain, (byte) 0);
+      Arrays.fill(cipherKey, (byte) 0);
     }
   }
 

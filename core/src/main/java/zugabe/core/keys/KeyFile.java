@@ -113,7 +113,8 @@ public record KeyFile(String shown, byte[] bytes) {
   private Optional<KeyStore> store(Secret secret, Where where, Findings findings) {
     try {
       KeyStore store = KeyStore.getInstance(type());
-      store.load(new ByteArrayInputStream(bytes), secret.chars());
+      byte[] quick = type().equals("PKCS12") ? QuickStore.of(bytes, secret.chars()) : bytes;
+      store.load(new ByteArrayInputStream(quick), secret.chars());
       return Optional.of(store);
     } catch (IOException e) {
       if (e.getCause() instanceof UnrecoverableKeyException) {

@@ -3,10 +3,12 @@ package zugabe.core.keys;
 import java.io.IOException;
 import java.io.StringReader;
 import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
 import java.security.PrivateKey;
 import java.security.cert.CertificateException;
 import java.security.cert.X509Certificate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.bouncycastle.asn1.pkcs.PrivateKeyInfo;
@@ -108,6 +110,19 @@ public final class KeyImport {
     return key;
   }
 
+  /** Opened by the runtime, which knows what current programs write; empty for others. */
+  private Optional<PrivateKeyInfo> opened(PKCS8EncryptedPrivateKeyInfo closed) throws IOException {
+    try {
+      Pbes2 how = Pbes2.of(closed.getEncryptionAlgorithm());
+      byte[] cipherKey = how.key(secret.chars());
+      byte[] plain = how.decrypted(closed.getEncryptedData(), cipherKey);
+      Arrays.fill(cipherKey, (byte) 0);
+      return Optional.of(PrivateKeyInfo.getInstance(plain));
+    } catch (IllegalArgumentException | GeneralSecurityException e) {
+      return Optional.empty();
+    }
+  }
+
   private PrivateKeyInfo info(Object one)
       throws IOException, PKCSException, OperatorCreationException {
     if (one instanceof PrivateKeyInfo info) {
@@ -118,6 +133,10 @@ public final class KeyImport {
     }
     BouncyCastleProvider provider = new BouncyCastleProvider();
     if (one instanceof PKCS8EncryptedPrivateKeyInfo closed) {
+      Optional<PrivateKeyInfo> open = opened(closed);
+      if (open.isPresent()) {
+        return open.get();
+      }
       return closed.decryptPrivateKeyInfo(
           new JceOpenSSLPKCS8DecryptorProviderBuilder()
               .setProvider(provider)

@@ -1,30 +1,39 @@
 package zugabe.core.keys;
 
 import java.io.IOException;
+import java.io.OutputStream;
 import java.security.GeneralSecurityException;
 import java.security.PrivateKey;
+import java.security.SecureRandom;
 import java.security.cert.X509Certificate;
+import java.util.Arrays;
 import java.util.List;
+import javax.crypto.Cipher;
+import javax.crypto.CipherOutputStream;
+import javax.crypto.SecretKeyFactory;
+import javax.crypto.spec.PBEKeySpec;
+import javax.crypto.spec.PBEParameterSpec;
 import org.bouncycastle.asn1.ASN1Encoding;
 import org.bouncycastle.asn1.ASN1ObjectIdentifier;
 import org.bouncycastle.asn1.DERBMPString;
 import org.bouncycastle.asn1.DERNull;
 import org.bouncycastle.asn1.nist.NISTObjectIdentifiers;
 import org.bouncycastle.asn1.oiw.OIWObjectIdentifiers;
+import org.bouncycastle.asn1.pkcs.PKCS12PBEParams;
 import org.bouncycastle.asn1.pkcs.PKCSObjectIdentifiers;
 import org.bouncycastle.asn1.x509.AlgorithmIdentifier;
 import org.bouncycastle.asn1.x509.SubjectKeyIdentifier;
 import org.bouncycastle.cert.jcajce.JcaX509ExtensionUtils;
-import org.bouncycastle.jce.provider.BouncyCastleProvider;
-import org.bouncycastle.operator.OperatorCreationException;
+import org.bouncycastle.crypto.digests.SHA1Digest;
+import org.bouncycastle.crypto.digests.SHA256Digest;
+import org.bouncycastle.operator.GenericKey;
 import org.bouncycastle.operator.OutputEncryptor;
 import org.bouncycastle.pkcs.PKCS12PfxPduBuilder;
 import org.bouncycastle.pkcs.PKCS12SafeBag;
 import org.bouncycastle.pkcs.PKCS12SafeBagBuilder;
 import org.bouncycastle.pkcs.PKCSException;
+import org.bouncycastle.pkcs.bc.BcPKCS12MacCalculatorBuilder;
 import org.bouncycastle.pkcs.jcajce.JcaPKCS12SafeBagBuilder;
-import org.bouncycastle.pkcs.jcajce.JcePKCS12MacCalculatorBuilder;
-import org.bouncycastle.pkcs.jcajce.JcePKCSPBEOutputEncryptorBuilder;
 
 /**
  * Writes PKCS #12 files (RFC 7292): keys and certificates under PBES2 (RFC 8018) with AES-256 and
@@ -35,8 +44,15 @@ final class Pkcs12 {
   /** What current writers take; each guess of a password costs this many rounds. */
   private static final int ROUNDS = 100_000;
 
-  private final BouncyCastleProvider provider = new BouncyCastleProvider();
+  private static final String TRIPLE_DES = "PBEWithSHA1AndDESede";
+  private static final int SALT_BYTES = 16;
+
   private final boolean older;
+
+  /** One for all parts: deriving it is what takes time whenever the file is opened. */
+  private byte[] cipherKey = {};
+
+  private Pbes2 closing = Pbes2.fresh(ROUNDS);
 
   /**
    * @param older whether older readers have to open it
@@ -67,13 +83,17 @@ final class Pkcs12 {
       ASN1ObjectIdentifier hash =
           older ? OIWObjectIdentifiers.idSHA1 : NISTObjectIdentifiers.id_sha256;
       return file.build(
-              new JcePKCS12MacCalculatorBuilder(hash)
-                  .setProvider(provider)
+              new BcPKCS12MacCalculatorBuilder(
+                      older ? new SHA1Digest() : SHA256Digest.newInstance(),
+                      new AlgorithmIdentifier(hash, DERNull.INSTANCE))
                   .setIterationCount(ROUNDS),
               secret.chars())
           .getEncoded(ASN1Encoding.DER);
-    } catch (GeneralSecurityException | OperatorCreationException | PKCSException e) {
+    } catch (GeneralSecurityException | PKCSException e) {
       throw new IOException("the key store can't be put together: " + e.getMessage(), e);
+    } finally {
+      Arrays.fill(cipherKey, (byte) 0);
+      cipherKey = new byte[0];
     }
   }
 
@@ -82,15 +102,49 @@ final class Pkcs12 {
     bag.addBagAttribute(PKCS12SafeBag.localKeyIdAttribute, id);
   }
 
-  private OutputEncryptor encryptor(Secret secret) throws OperatorCreationException {
-    ASN1ObjectIdentifier cipher =
-        older
-            ? PKCSObjectIdentifiers.pbeWithSHAAnd3_KeyTripleDES_CBC
-            : NISTObjectIdentifiers.id_aes256_CBC;
-    return new JcePKCSPBEOutputEncryptorBuilder(cipher)
-        .setProvider(provider)
-        .setPRF(new AlgorithmIdentifier(PKCSObjectIdentifiers.id_hmacWithSHA256, DERNull.INSTANCE))
-        .setIterationCount(ROUNDS)
-        .build(secret.chars());
+  private OutputEncryptor encryptor(Secret secret) throws GeneralSecurityException {
+    if (!older) {
+      if (cipherKey.length == 0) {
+        cipherKey = closing.key(secret.chars());
+      } else {
+        closing = closing.another();
+      }
+      return new Closing(closing.algorithm(), closing.cipher(Cipher.ENCRYPT_MODE, cipherKey));
+    }
+    byte[] salt = new byte[SALT_BYTES];
+    new SecureRandom().nextBytes(salt);
+    PBEKeySpec word = new PBEKeySpec(secret.chars());
+    try {
+      Cipher cipher = Cipher.getInstance(TRIPLE_DES);
+      cipher.init(
+          Cipher.ENCRYPT_MODE,
+          SecretKeyFactory.getInstance(TRIPLE_DES).generateSecret(word),
+          new PBEParameterSpec(salt, ROUNDS));
+      return new Closing(
+          new AlgorithmIdentifier(
+              PKCSObjectIdentifiers.pbeWithSHAAnd3_KeyTripleDES_CBC,
+              new PKCS12PBEParams(salt, ROUNDS)),
+          cipher);
+    } finally {
+      word.clearPassword();
+    }
+  }
+
+  /** What closes a part of the file, for the library that puts it together. */
+  private record Closing(AlgorithmIdentifier algorithm, Cipher cipher) implements OutputEncryptor {
+    @Override
+    public AlgorithmIdentifier getAlgorithmIdentifier() {
+      return algorithm;
+    }
+
+    @Override
+    public OutputStream getOutputStream(OutputStream out) {
+      return new CipherOutputStream(out, cipher);
+    }
+
+    @Override
+    public GenericKey getKey() {
+      throw new UnsupportedOperationException();
+    }
   }
 }
