@@ -110,7 +110,8 @@ final class ApkSignatures {
     ByteBuffer signer = in(signers.get(0));
     byte[] signed = take(signer);
     if (v3) {
-      check(signer.getInt() <= signer.getInt(), "platforms");
+      int least = signer.getInt();
+      check(least <= signer.getInt(), "platforms");
     }
     ByteBuffer signature = in(list(take(signer)).get(0));
     int algorithm = signature.getInt();

@@ -23,8 +23,10 @@ public final class StoresOfOthersTest {
             + " && cat c.pem c2.pem > both.pem");
     w.write(
         "zugabe.yaml",
-        "app: {name: Tern, version: 1.0}\n"
-            + "keys: {desk: {store: store.p12, password: env:OTHER}}\n");
+        """
+        app: {name: Tern, version: 1.0}
+        keys: {desk: {store: store.p12, password: env:OTHER}}
+        """);
   }
 
   @AfterClass(alwaysRun = true)

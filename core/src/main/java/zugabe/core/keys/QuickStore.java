@@ -68,7 +68,9 @@ final class QuickStore {
     } catch (IOException ignored) {
       return file;
     } finally {
-      store.keys.values().forEach(k -> k.thenAccept(key -> Arrays.fill(key, (byte) 0)));
+      store.keys.values().stream()
+          .filter(k -> k.isDone() && !k.isCompletedExceptionally())
+          .forEach(k -> Arrays.fill(k.join(), (byte) 0));
     }
   }
 

@@ -25,7 +25,8 @@ public record Contents(
     Map<String, List<Located<String>>> natives,
     List<Located<String>> files,
     Optional<Located<String>> numbers,
-    Optional<Located<String>> base) {
+    Optional<Located<String>> base,
+    Optional<Located<String>> last) {
   private static final ListShape<Located<String>> FILES =
       new ListShape<>(TextShape.any().naming(Reference.To.FILES));
 
@@ -57,8 +58,14 @@ public record Contents(
           TextShape.any().naming(Reference.To.FILE),
           "A finished package to start from, unsigned or signed for trying things out: it gets the recipe's identity, version, name and icon, and is signed anew.");
 
+  public static final Field<Located<String>> LAST =
+      Field.optional(
+          "upgrades-from",
+          TextShape.any().naming(Reference.To.FILE),
+          "The last release's package: phones that have it have to take this one, which check looks at and rehearse tries.");
+
   public static final List<Field<?>> FIELDS =
-      List.of(BASE, CODE, RESOURCES, ASSETS, NATIVES, ROOT, NUMBERS);
+      List.of(BASE, CODE, RESOURCES, ASSETS, NATIVES, ROOT, NUMBERS, LAST);
 
   public static Contents of(Values v) {
     return new Contents(
@@ -68,7 +75,8 @@ public record Contents(
         v.of(NATIVES),
         v.of(ROOT),
         v.maybe(NUMBERS),
-        v.maybe(BASE));
+        v.maybe(BASE),
+        v.maybe(LAST));
   }
 
   /** The files that are there; what isn't is in the findings. */
@@ -90,6 +98,7 @@ public record Contents(
             base.flatMap(by::file),
             declares.manifest().flatMap(by::file),
             numbers.flatMap(by::file),
+            last.flatMap(by::file),
             new Sources.Icons(
                 icon,
                 shown.layers().front().flatMap(by::file),

@@ -104,7 +104,12 @@ public enum PhoneCode implements Code {
       WARNING,
       Basis.OPINION,
       "Interfaces that came later than the lowest platform",
-      "The application ends on older phones when it comes to that place.");
+      "The application ends on older phones when it comes to that place."),
+  Z5321(
+      ERROR,
+      Basis.INPUT,
+      "Not an upgrade of the last release",
+      "Phones that have the last release refuse this one, or keep both side by side.");
 
   private final Severity severity;
   private final Basis basis;

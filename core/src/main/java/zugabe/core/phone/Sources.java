@@ -29,11 +29,13 @@ public record Sources(
    *
    * @param base a finished package that all of it starts from
    * @param numbers of resources that the byte code was compiled against
+   * @param last the last release's package
    */
   public record Single(
       Optional<FileContent> base,
       Optional<FileContent> manifest,
       Optional<FileContent> numbers,
+      Optional<FileContent> last,
       Icons icons)
       implements Digested {
     /** The application's picture. */
@@ -47,6 +49,7 @@ public record Sources(
           .file("base", base)
           .file("manifest", manifest)
           .file("numbers", numbers)
+          .file("last", last)
           .part("icons", icons);
     }
   }

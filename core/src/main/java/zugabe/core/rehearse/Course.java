@@ -1,5 +1,6 @@
 package zugabe.core.rehearse;
 
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -67,11 +68,14 @@ public sealed interface Course {
       implements Course {}
 
   /**
-   * It is installed on what stands in for a phone, compared, upgraded by itself, and removed.
+   * It is installed on what stands in for a phone, over the last release if there is one, compared,
+   * upgraded by itself, and removed.
    *
    * @param expected what the phone is to show; the signer and its scheme aren't compared
+   * @param last the last release's package
    */
-  record OnPhone(List<String> files, Phone.App expected, Where where) implements Course {}
+  record OnPhone(List<String> files, Phone.App expected, Optional<Path> last, Where where)
+      implements Course {}
 
   /** It isn't tried here, and why. */
   record NotHere(Code code, Where where, String what, String fix) implements Course {

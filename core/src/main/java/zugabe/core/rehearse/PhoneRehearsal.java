@@ -34,6 +34,9 @@ final class PhoneRehearsal {
           List<String> lines = new ArrayList<>();
           Optional<String> fault = Optional.empty();
           try {
+            if (course.last().isPresent()) {
+              lines.add("last     " + last(phone, course.last().get()));
+            }
             Phone.App app = phone.install(folder.resolve(file));
             lines.add("label    " + app.label());
             lines.add("id       " + app.id());
@@ -57,6 +60,15 @@ final class PhoneRehearsal {
               List.of(),
               TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - began));
         });
+  }
+
+  private String last(Phone phone, Path apk) throws IOException {
+    try {
+      Phone.App app = phone.install(apk);
+      return app.versionName() + ", code " + app.versionCode();
+    } catch (Phone.RefusedException e) {
+      throw new Phone.RefusedException("the last release: " + e.getMessage());
+    }
   }
 
   private Optional<String> difference(Phone.App is) {

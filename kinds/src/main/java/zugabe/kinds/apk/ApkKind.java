@@ -18,6 +18,8 @@ import zugabe.core.kind.Output;
 import zugabe.core.kind.Prepared;
 import zugabe.core.kind.Report;
 import zugabe.core.kind.Supply;
+import zugabe.core.materials.FileContent;
+import zugabe.core.phone.LastRelease;
 import zugabe.core.phone.PackageInspector;
 import zugabe.core.phone.PhoneApp;
 import zugabe.core.phone.PhoneChecks;
@@ -135,6 +137,10 @@ public final class ApkKind implements Kind<Keys, ApkKind.Checked> {
               ApkDeliverable.file(own.file(), processor),
               common.with(own.sources().natives(), processor).members(bytes, d.time())));
     }
+    if (own.sources().single().last().isPresent()) {
+      new LastRelease(manifest, packages.size() > 1 ? own.processors() : List.of(""), findings)
+          .check(own.sources().single().last().get());
+    }
     Report report =
         new Report(
             packages.stream().map(p -> Report.File.plain(p.file())).toList(),
@@ -239,7 +245,12 @@ public final class ApkKind implements Kind<Keys, ApkKind.Checked> {
       if (processor.isEmpty() || processor.startsWith("arm")) {
         Phone.App expected = expected(d, checked.manifest().get(), processor);
         String file = checked.packages().get(i).file();
-        all.add(new Course.OnPhone(List.of(file), expected, d.where()));
+        all.add(
+            new Course.OnPhone(
+                List.of(file),
+                expected,
+                own.sources().single().last().map(FileContent::path),
+                d.where()));
       }
     }
     return all;
