@@ -163,6 +163,23 @@ public final class PackagesOfOthersTest {
         .contains("emailAddress=android@android.com");
   }
 
+  /** Cut off, or with an end that can't be found. */
+  @Test
+  public void aFileWithoutAnEndIsDamaged() throws Exception {
+    byte[] good = Files.readAllBytes(w.path("golden-aligned-v1v2-out.apk"));
+    byte[] end = good.clone();
+    end[good.length - 22] ^= 1;
+    Files.write(w.path("no-end.apk"), end);
+    Files.write(w.path("half.apk"), java.util.Arrays.copyOf(good, good.length / 2));
+    for (String name : List.of("no-end.apk", "half.apk")) {
+      Program.Result r = w.program().zugabe("verify", name);
+      assertThat(r.exit()).isEqualTo(1);
+      assertThat(r.all())
+          .contains("error Z0207  " + name, "the zip file that it would be in is damaged")
+          .doesNotContain("Z0201");
+    }
+  }
+
   @Test
   public void inspectReadsTheSame() throws Exception {
     for (String name :

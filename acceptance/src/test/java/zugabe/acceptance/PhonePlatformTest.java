@@ -2,6 +2,7 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.zip.ZipFile;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
@@ -101,5 +102,49 @@ public final class PhonePlatformTest {
         "zugabe.yaml",
         "app: {name: Tally, version: 1.2.3}\ndeliverables: {phone: {kind: apk, package: out/tally-1.2.3.apk, file: again.apk}}\n");
     assertThat(w.program().zugabe("check").all()).doesNotContain("Z5320");
+  }
+
+  /** What came after the level that Debian has: names, numbers and names of values. */
+  @Test
+  public void resourcesOfNewerPlatformsAreKnown() throws Exception {
+    try (Workspace own = Phones.workspace("")) {
+      own.write(
+          "zugabe.yaml",
+          Phones.recipe("manifest: manifest.xml\n")
+              .replace("activities: {.TallyActivity: {}}", ""));
+      own.write(
+          "res/xml/rules.xml", "<data-extraction-rules><cloud-backup/></data-extraction-rules>");
+      own.write(
+          "res/values/theme.xml",
+          """
+          <resources><style name="Tally" parent="android:Theme.Material">
+            <item name="android:windowSplashScreenBackground">#2a6f97</item>
+          </style></resources>
+          """);
+      own.write(
+          "manifest.xml",
+          """
+          <manifest xmlns:android="http://schemas.android.com/apk/res/android">
+            <uses-permission android:name="android.permission.BLUETOOTH_SCAN"
+                android:usesPermissionFlags="neverForLocation"/>
+            <application android:dataExtractionRules="@xml/rules" android:theme="@style/Tally"
+                android:enableOnBackInvokedCallback="true">
+              <activity android:name=".TallyActivity" android:exported="true"
+                  android:launchMode="singleInstancePerTask" android:configChanges="grammaticalGender">
+                <intent-filter><action android:name="android.intent.action.MAIN"/>
+                  <category android:name="android.intent.category.LAUNCHER"/></intent-filter>
+              </activity>
+            </application>
+          </manifest>
+          """);
+      Program.Result r = Keys.ok(own, "build");
+      assertThat(r.all()).doesNotContain("Z5205").doesNotContain("Z5204");
+      try (ZipFile zip = new ZipFile(own.path("out/tally-1.2.3.apk").toFile())) {
+        byte[] manifest = zip.getInputStream(zip.getEntry("AndroidManifest.xml")).readAllBytes();
+        String hex = java.util.HexFormat.of().formatHex(manifest);
+        // numbers of dataExtractionRules, usesPermissionFlags, and launchMode's newest value
+        assertThat(hex).contains("3e060101", "44060101", "0800001004000000");
+      }
+    }
   }
 }

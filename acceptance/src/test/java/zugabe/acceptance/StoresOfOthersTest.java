@@ -112,4 +112,33 @@ public final class StoresOfOthersTest {
           .contains("BEGIN PRIVATE KEY");
     }
   }
+
+  /** A recipe that names a key before there is one says where it goes and what opens it. */
+  @Test
+  public void aNewKeyGoesWhereTheRecipeSays() throws Exception {
+    try (Workspace own = Workspace.create()) {
+      own.write("secrets/word", Keys.OTHER);
+      Keys.shell(own, "chmod 600 secrets/word");
+      String recipe =
+          """
+          app: {name: Tern, version: 1.0}
+          keys:
+            desk: {store: safe/desk.p12, password: "file:secrets/word"}
+            later: {store: safe/later.p12, password: env:KEY_PASSWORD}
+          """;
+      own.write("zugabe.yaml", recipe);
+      Program.Result r =
+          Keys.ok(own, "key", "new", "desk", "--for", "java", "--subject", "CN=Desk");
+      assertThat(r.out()).contains("Written: safe/desk.p12").doesNotContain("Add to your recipe");
+      assertThat(Files.readString(own.path("zugabe.yaml"))).isEqualTo(recipe);
+      assertThat(Keys.ok(own, "key", "show", "desk").out()).contains("CN=Desk");
+      own.write("below/x", "");
+      Program.Result below =
+          Program.in(own.path("below"))
+              .with("KEY_PASSWORD", Keys.PASSWORD)
+              .zugabe("key", "new", "later", "--for", "java", "--subject", "CN=Later");
+      assertThat(below.exit()).as(below.all()).isZero();
+      assertThat(own.path("safe/later.p12")).exists();
+    }
+  }
 }

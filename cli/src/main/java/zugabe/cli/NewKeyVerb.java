@@ -60,12 +60,15 @@ final class NewKeyVerb implements Verb {
             "NAME",
             String.join(", ", Purpose.Strength.words()) + ". Default: what the purpose needs."));
     spec.addOption(
-        KeyOptions.file(STORE, "FILE", "Where it goes. Default: keys/NAME.p12 (openpgp: .asc)."));
+        KeyOptions.file(
+            STORE,
+            "FILE",
+            "Where it goes. Default: what the recipe says of that name, or keys/NAME.p12 (openpgp: .asc)."));
     spec.addOption(
         KeyOptions.value(
             PASSWORD,
             "SOURCE",
-            "Where its password comes from: env:NAME, file:PATH, command:LINE or prompt. Default: prompt."));
+            "Where its password comes from: env:NAME, file:PATH, command:LINE or prompt. Default: what the recipe says of that name, or prompt."));
     spec.addOption(
         KeyOptions.file(GENERATE, "FILE", "Let a password be made, and write it into a new file."));
     spec.addOption(
@@ -90,8 +93,8 @@ final class NewKeyVerb implements Verb {
     Purpose purpose = purpose(given, asked);
     String subject = subject(given, purpose, asked);
     Purpose.Strength strength = strength(given, purpose);
-    String password = given.<String>value(PASSWORD).orElse("prompt");
-    if (!Secrets.isSource(password)) {
+    Optional<String> password = given.value(PASSWORD);
+    if (password.filter(p -> !Secrets.isSource(p)).isPresent()) {
       // it may be the password itself, so it isn't repeated
       throw KeyOptions.notASource(given, PASSWORD);
     }

@@ -79,6 +79,14 @@ final class KeyBook {
         findings);
   }
 
+  /** What the recipe says of a key already; empty for one on a token, where files don't count. */
+  Optional<KeySpec> said(String name) throws IOException {
+    return file.isEmpty()
+        ? Optional.empty()
+        : Optional.ofNullable(keys(Files.readString(file.get()), new Findings()).get(name))
+            .filter(k -> !k.store().value().startsWith("pkcs11:"));
+  }
+
   /** The line that names a key. */
   static String line(String name, String store, String password) {
     return "  " + name + ": {store: " + quoted(store) + ", password: " + quoted(password) + "}";

@@ -80,20 +80,22 @@ public final class Keying {
   /**
    * Makes a key.
    *
-   * @param store its file; empty for one in the folder {@code keys}
-   * @param password where its password comes from
+   * @param store its file; empty for what the recipe says, or one in the folder {@code keys}
+   * @param password where its password comes from; empty for what the recipe says, or to ask
    * @param generated file that gets a new password; empty when there is one already
    */
   public Answer.Keys make(
-      NewKey wish, Optional<Path> store, String password, Optional<Path> generated)
+      NewKey wish, Optional<Path> store, Optional<String> password, Optional<Path> generated)
       throws IOException {
     Findings findings = new Findings();
     Instant now = clock.instant();
     List<String> written = new ArrayList<>();
     String ending = wish.purpose() == zugabe.core.keys.Purpose.OPENPGP ? ".asc" : ".p12";
+    Optional<KeySpec> said = book.said(wish.name());
     Path file =
         store
             .map(around.here()::resolve)
+            .or(() -> said.map(k -> book.folder().resolve(k.store().value())))
             .orElse(book.folder().resolve("keys").resolve(wish.name() + ending))
             .normalize();
     Where where = Where.file(around.shown(file));
@@ -104,7 +106,11 @@ public final class Keying {
       return answer("new", findings, List.of(), written, "");
     }
     String source =
-        generated.map(g -> "file:" + relative(around.here().resolve(g))).orElse(password);
+        generated
+            .map(g -> "file:" + relative(around.here().resolve(g)))
+            .or(() -> password)
+            .or(() -> said.map(k -> ofRecipe(k.password().value())))
+            .orElse("prompt");
     try (Secrets secrets = secrets(around.here())) {
       Optional<Secret> secret =
           generated.isPresent()
@@ -124,7 +130,8 @@ public final class Keying {
       Optional<SigningKey> key =
           made.open(wish.name(), Optional.empty(), secret.get(), where, findings);
       String line = KeyBook.line(wish.name(), relative(file), source(source));
-      String lines = book.add(wish.name(), line) ? "" : "keys:\n" + line + "\n";
+      boolean there = said.isPresent() && store.isEmpty() && password.isEmpty();
+      String lines = there || book.add(wish.name(), line) ? "" : "keys:\n" + line + "\n";
       List<KeyFacts> facts =
           key.map(k -> List.of(KeyFacts.of(k, around.shown(file), now))).orElse(List.of());
       return answer("new", findings, facts, written, lines);
@@ -148,6 +155,13 @@ public final class Keying {
     return (absolute.startsWith(book.folder()) ? book.folder().relativize(absolute) : absolute)
         .toString()
         .replace('\\', '/');
+  }
+
+  /** A source that the recipe has, seen from here. */
+  private String ofRecipe(String source) {
+    return source.startsWith("file:")
+        ? "file:" + book.folder().resolve(source.substring("file:".length()))
+        : source;
   }
 
   /** A source as the recipe has it: paths in it are relative to the recipe there. */

@@ -53,7 +53,7 @@ final class PhoneDemonstration {
             YEARS,
             false);
     new Keying(around, Optional.of(recipe), Secrets.Asking.NOBODY)
-        .make(wish, Optional.empty(), "file:" + PASSWORD, Optional.of(Path.of(PASSWORD)))
+        .make(wish, Optional.empty(), Optional.empty(), Optional.of(Path.of(PASSWORD)))
         .findings()
         .forEach(findings::add);
   }

@@ -77,7 +77,7 @@ final class SignedTargets {
   private void make(String name, Purpose purpose, Purpose.Strength strength, String subject)
       throws IOException {
     NewKey wish = new NewKey(name, purpose, strength, subject, 9, false);
-    told(keying().make(wish, Optional.empty(), SOURCE, Optional.empty()));
+    told(keying().make(wish, Optional.empty(), Optional.of(SOURCE), Optional.empty()));
   }
 
   private Keying keying() {

@@ -8,6 +8,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -16,7 +17,10 @@ import java.util.Optional;
  * Made from the platform's own package by a script beside the sources.
  */
 public final class Platform {
-  private static final String TABLE = "/zugabe/platform/android.txt";
+  /** Of the level that Debian has, and what came later. */
+  private static final List<String> TABLES =
+      List.of("/zugabe/platform/android.txt", "/zugabe/platform/android-newer.txt");
+
   private static final int HEX = 16;
   private static final String ATTRIBUTE = "attr/";
 
@@ -64,14 +68,16 @@ public final class Platform {
 
   private static Platform read() {
     Platform made = new Platform();
-    try (InputStream in = Platform.class.getResourceAsStream(TABLE);
-        BufferedReader lines =
-            new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8))) {
-      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-        made.line(line);
+    for (String table : TABLES) {
+      try (InputStream in = Platform.class.getResourceAsStream(table);
+          BufferedReader lines =
+              new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8))) {
+        for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+          made.line(line);
+        }
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
       }
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
     }
     return made;
   }

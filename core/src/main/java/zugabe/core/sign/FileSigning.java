@@ -1,6 +1,8 @@
 package zugabe.core.sign;
 
 import java.io.IOException;
+import java.io.InputStream;
+import java.util.Arrays;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
@@ -18,6 +20,8 @@ import zugabe.formats.zip.ZipReader;
 
 /** Signs a file that somebody else built: in it, where its form has a place for that, or beside. */
 public final class FileSigning {
+  private static final byte[] ZIP = {'P', 'K', 3, 4};
+
   private final String file;
   private final Content content;
   private final Workers workers;
@@ -146,6 +150,21 @@ public final class FileSigning {
   static Optional<ZipListing> jar(Content content) throws IOException {
     return zip(content)
         .filter(l -> l.entries().stream().anyMatch(e -> e.name().equalsIgnoreCase(Manifest.PATH)));
+  }
+
+  /** Why what begins like a zip file can't be read as one; empty for others. */
+  static Optional<String> broken(Content content) throws IOException {
+    try (InputStream in = content.open()) {
+      if (!Arrays.equals(in.readNBytes(ZIP.length), ZIP)) {
+        return Optional.empty();
+      }
+    }
+    try {
+      ZipReader.read(content);
+      return Optional.empty();
+    } catch (ZipFaultException e) {
+      return Optional.of(e.irregularity().what());
+    }
   }
 
   /** A package for phones. */

@@ -69,6 +69,14 @@ public final class FileVerification {
     if (beside.isEmpty() && jar.isPresent()) {
       return new JarVerification(file, jar.get(), check, workers, findings).run();
     }
+    Optional<String> broken = beside.isEmpty() ? FileSigning.broken(content) : Optional.empty();
+    if (broken.isPresent()) {
+      SignerCheck.damaged(
+          Where.file(file),
+          "the zip file that it would be in is damaged: " + broken.get(),
+          findings);
+      return new Verdict(file, "", false, List.of());
+    }
     if (beside.isEmpty()) {
       findings.add(
           SignCode.Z0201,
