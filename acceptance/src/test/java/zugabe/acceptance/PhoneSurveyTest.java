@@ -79,7 +79,11 @@ public final class PhoneSurveyTest {
         Workspace w = Workspace.create()) {
       Keys.ok(first, "build");
       Files.copy(first.path("out/tally-1.2.3.apk"), w.path("for-trying.apk"));
+      // where a phone that stands in keeps what it took isn't what a build left
+      Files.createDirectories(w.path("phone-stand-in"));
+      Files.copy(w.path("for-trying.apk"), w.path("phone-stand-in/example.gannet.tally.apk"));
       Program.Result r = Keys.ok(w, "survey", "--draft");
+      assertThat(r.out()).contains("phone-stand-in/  what a phone that stands in holds");
       assertThat(r.out()).contains("Packages for phones", "example.gannet.tally, Tally, 1.2.3");
       assertThat(Files.readString(w.path("zugabe.yaml")))
           .contains("  id: example.gannet.tally  #", "  name: Tally\n", "  version: 1.2.3\n")

@@ -130,7 +130,10 @@ final class Pkcs12 {
     }
   }
 
-  /** What closes a part of the file, for the library that puts it together. */
+  /**
+   * What closes a part of the file, for the library that puts it together. That writes through the
+   * stream and never asks for the key, which nobody else is to have.
+   */
   private record Closing(AlgorithmIdentifier algorithm, Cipher cipher) implements OutputEncryptor {
     @Override
     public AlgorithmIdentifier getAlgorithmIdentifier() {
@@ -144,7 +147,7 @@ final class Pkcs12 {
 
     @Override
     public GenericKey getKey() {
-      throw new UnsupportedOperationException();
+      throw new UnsupportedOperationException("the key isn't handed out");
     }
   }
 }

@@ -40,6 +40,7 @@ public final class Surveyor {
           Map.entry(".vscode", "an editor's settings"),
           Map.entry("node_modules", "a build's packages"),
           Map.entry("__pycache__", "a cache"),
+          Map.entry("phone-stand-in", "what a phone that stands in holds"),
           Map.entry("maven-status", "a build's notes"),
           Map.entry("maven-archiver", "a build's notes"),
           Map.entry("surefire-reports", "test reports"),
