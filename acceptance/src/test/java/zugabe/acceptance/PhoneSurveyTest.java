@@ -51,8 +51,10 @@ public final class PhoneSurveyTest {
   @Test
   public void partsAreToldAndDraftedSoThatTheyBuild() throws Exception {
     try (Workspace w = parts()) {
+      w.write("keys/phone.password", "forty quiet gulls 1");
       Program.Result r = Keys.ok(w, "survey", "--draft");
       assertThat(r.out())
+          .contains("keys/phone.password", "a password: never ship it")
           .contains("the classes of which build/dex/classes.dex was made")
           .contains("Byte code for phones", "screens: example.gannet.tern.AboutActivity")
           .doesNotContain("Nothing that can be started");

@@ -215,13 +215,15 @@ final class Sorting {
       default ->
           name.equals(".env") || name.startsWith(".env.")
               ? Optional.of("secrets of an environment: never ship it")
-              : Regex.matches(
-                      name,
-                      "pom\\.xml|makefile|dockerfile|jenkinsfile|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")
-                  ? Optional.of("left by developers' tools")
-                  : Regex.matches(name, "(readme|changelog|contributing|todo)(\\..*)?|.*\\.md")
-                      ? Optional.of("a text for developers, as it seems")
-                      : Optional.empty();
+              : name.endsWith(".password")
+                  ? Optional.of("a password: never ship it")
+                  : Regex.matches(
+                          name,
+                          "pom\\.xml|makefile|dockerfile|jenkinsfile|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")
+                      ? Optional.of("left by developers' tools")
+                      : Regex.matches(name, "(readme|changelog|contributing|todo)(\\..*)?|.*\\.md")
+                          ? Optional.of("a text for developers, as it seems")
+                          : Optional.empty();
     };
   }
 
