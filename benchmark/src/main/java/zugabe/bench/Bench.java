@@ -58,6 +58,7 @@ public final class Bench {
                 "zst",
                 "xz",
                 "hash",
+                "deflate",
                 "start",
                 "travel",
                 "links",
@@ -101,6 +102,7 @@ public final class Bench {
       case "xz" -> archive("tar.xz, preset 6", "1.20", "tar.xz", "tar -cf - . | xz -6 -T2 >$A");
       case "raw" -> raw();
       case "hash" -> hash();
+      case "deflate" -> Deflating.run(Corpus.content(base), root, rounds);
       case "start" -> start();
       case "travel" -> travel();
       case "links" -> Linking.run(base, root.resolve("zugabe").toString());

@@ -8,28 +8,28 @@ import zugabe.core.kind.Registry;
  * processor of its own.
  */
 final class WarmUp extends Thread {
-  private final boolean digests;
+  private final boolean building;
   private final Registry kinds;
 
-  private WarmUp(boolean digests, Registry kinds) {
+  private WarmUp(boolean building, Registry kinds) {
     super("zugabe-warm-up");
-    this.digests = digests;
+    this.building = building;
     this.kinds = kinds;
     setDaemon(true);
   }
 
   /**
-   * @param digests whether much is going to be digested
+   * @param building whether much is going to be digested and packed
    * @param kinds those that the command will use
    */
-  static void start(int processors, boolean digests, Registry kinds) {
+  static void start(int processors, boolean building, Registry kinds) {
     if (processors > 1) {
-      new WarmUp(digests, kinds).start();
+      new WarmUp(building, kinds).start();
     }
   }
 
   @Override
   public void run() {
-    WarmingUp.warmUp(digests, kinds);
+    WarmingUp.warmUp(building, kinds);
   }
 }

@@ -10,6 +10,7 @@ import zugabe.core.kind.Registry;
 import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
 import zugabe.formats.classfile.ClassFacts;
+import zugabe.formats.deflate.Deflate;
 
 /** What a short command does before it is asked. */
 public final class WarmingUp {
@@ -18,17 +19,18 @@ public final class WarmingUp {
   /**
    * Does a very small piece of what checking a recipe does, so that its classes are loaded.
    *
-   * @param digests whether much is going to be digested
+   * @param building whether much is going to be digested and packed
    */
-  public static void warmUp(boolean digests, Registry kinds) {
+  public static void warmUp(boolean building, Registry kinds) {
     Recipe.read(
         new Recipe.Source("", "app: {name: A, version: 1}", List.of(), Map.of()),
         new RecipeWords(kinds),
         new Findings());
     try (InputStream in = Version.class.getResourceAsStream("Version.class")) {
       ClassFacts.decode(in.readAllBytes());
-      if (digests) {
+      if (building) {
         Digests.warmUp();
+        Deflate.warmUp();
       } else {
         Digests.sha256().digest();
       }

@@ -115,6 +115,7 @@ final class Targets {
             }
           }
         });
+    add("deflate", RoundTrip.seeds(), RoundTrip::take);
     add(
         "manifest",
         List.of(

@@ -65,7 +65,7 @@ public enum ArchiveFormat {
    * A tree in this format.
    *
    * @param file the archive's name, which some formats keep
-   * @param packing whether entries of a zip file are packed
+   * @param packing whether entries of a zip file are packed, and how hard
    */
   public Layout layout(InstallTree tree, String file, EntryPacking packing) {
     if (this == ZIP) {
@@ -76,7 +76,7 @@ public enum ArchiveFormat {
     }
     Content tar = TarTree.content(tree);
     return switch (this) {
-      case TAR_GZ -> new Gzip(file, tar);
+      case TAR_GZ -> new Gzip(file, tar, packing.deflate());
       case TAR_XZ -> new Xz(file, tar);
       case TAR_ZST -> new Zstd(file, tar);
       case ZIP, TAR -> throw new IllegalStateException("laid out above");

@@ -81,7 +81,7 @@ public final class ReceiptJson {
             .toList();
     return new Receipt(
         tree.text("program"),
-        tree.text("deflate"),
+        tree.number("deflate", 0),
         tree.text("app"),
         tree.text("version"),
         rows,

@@ -351,16 +351,6 @@ public final class Builder {
    * them.
    */
   private Receipt merged(Optional<Receipt> last, List<Receipt.Row> made, List<String> left) {
-    String deflate = Deflate.fingerprint();
-    last.map(Receipt::deflate)
-        .filter(f -> !f.equals(deflate))
-        .ifPresent(
-            f ->
-                findings.add(
-                    MakingCode.Z5005,
-                    Where.file(Receipt.FILE),
-                    "The last build's deflate engine was " + f + ", this one is " + deflate + ".",
-                    "Nothing, unless you compare bytes: then build on the machine of the last build."));
     Map<String, Receipt.Row> rows = new LinkedHashMap<>();
     plan.intents().keySet().forEach(n -> rows.put(n, null));
     last.ifPresent(
@@ -372,7 +362,7 @@ public final class Builder {
     rows.values().removeIf(java.util.Objects::isNull);
     return new Receipt(
         Version.TEXT,
-        deflate,
+        Deflate.ENGINE,
         plan.app().name(),
         plan.app().version(),
         List.copyOf(rows.values()),

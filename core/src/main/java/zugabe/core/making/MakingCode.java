@@ -22,11 +22,7 @@ public enum MakingCode implements Code {
       Basis.INPUT,
       "Left by an earlier build",
       "The recipe no longer makes it; it might be handed over by mistake."),
-  Z5005(
-      NOTE,
-      Basis.INPUT,
-      "Another deflate engine",
-      "Bytes may differ from the last build's although nothing else changed."),
+  // Z5005 is retired: it told that another machine's engine packed differently
   Z5006(
       WARNING,
       Basis.INPUT,

@@ -10,12 +10,13 @@ import zugabe.core.sign.SignedBy;
  * What a build made, of what, by what. Nothing in it depends on when, where or by whom it was made.
  *
  * @param program version of this program
- * @param deflate fingerprint of the deflate engine
+ * @param deflate version of the deflate engine: with the same one, the same inputs make the same
+ *     bytes
  * @param left files of earlier builds that the recipe no longer makes and that are still there
  */
 public record Receipt(
     String program,
-    String deflate,
+    long deflate,
     String app,
     String version,
     List<Row> deliverables,

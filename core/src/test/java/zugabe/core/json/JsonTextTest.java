@@ -58,7 +58,7 @@ public final class JsonTextTest {
             List.of(new ValueOverride("a", "b")),
             List.of(finding),
             Optional.of(new SignedBy("release", "jar", "CN=A", "SHA256withRSA", "00", true)));
-    Receipt receipt = new Receipt("1", "d", "A", "2", List.of(row), List.of("old.jar"));
+    Receipt receipt = new Receipt("1", 7, "A", "2", List.of(row), List.of("old.jar"));
     assertThat(ReceiptJson.read(ReceiptJson.write(receipt))).isEqualTo(receipt);
     assertThat(Sums.of(receipt)).isEqualTo("00  a.jar\n");
   }

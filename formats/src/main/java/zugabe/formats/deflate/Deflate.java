@@ -1,89 +1,116 @@
 package zugabe.formats.deflate;
 
-import java.io.ByteArrayOutputStream;
-import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
-import java.util.zip.Deflater;
-import zugabe.bytes.Digests;
 import zugabe.bytes.Packing;
 
-/** Raw DEFLATE at level 6, the level that general-purpose programs use. */
+/** Raw DEFLATE (RFC 1951); what it makes depends on the content and the effort only. */
 public final class Deflate implements Packing {
-  /** The farthest a match may reach back: RFC 1951, section 2. */
-  private static final int WINDOW_BYTES = 32 * 1024;
+  /** The engine's version: other bytes than this one's are never made under the same number. */
+  public static final int ENGINE = 1;
 
-  private static final int LEVEL = 6;
+  /** Tables, tokens and counts of one encoder, about. */
+  private static final long ENCODER_BYTES = 2 << 20;
 
-  /** Engines that wait for their next block: making one costs more than packing a small file. */
-  private final Queue<Engine> idle = new ConcurrentLinkedQueue<>();
+  /** The same with all matches of a block. */
+  private static final long THOROUGH_BYTES = 24 << 20;
+
+  private static final int WARM_UP_ROUNDS = 6;
+
+  /** Lengths up to this one are tried, because a content's end is treated apart. */
+  private static final int WARM_UP_SHORT = 120;
+
+  private static final int WARM_UP_BYTES = 24 * 1024;
+
+  /** Encoders that wait for their next content: making one costs more than packing a small file. */
+  private static final Queue<Encoder> IDLE = new ConcurrentLinkedQueue<>();
+
+  private static final Queue<Encoder> THOROUGH = new ConcurrentLinkedQueue<>();
+
+  private final boolean thorough;
+
+  /** In a short time. */
+  public Deflate() {
+    this(false);
+  }
+
+  private Deflate(boolean thorough) {
+    this.thorough = thorough;
+  }
+
+  /** About a thirtieth smaller, in about ten times the time. */
+  public static Deflate smallest() {
+    return new Deflate(true);
+  }
 
   @Override
   public byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
-    Engine waiting = idle.poll();
-    Engine engine = waiting == null ? new Engine() : waiting;
-    byte[] packed = engine.pack(previous, block, length, last);
-    idle.add(engine);
+    Queue<Encoder> idle = thorough ? THOROUGH : IDLE;
+    Encoder waiting = idle.poll();
+    Encoder encoder = waiting == null ? new Encoder(thorough) : waiting;
+    byte[] packed = encoder.pack(previous, block, length, last);
+    idle.add(encoder);
     return packed;
   }
 
-  /**
-   * One deflater with its buffers. They lie outside the heap: working on an array of the heap, the
-   * deflater would keep the garbage collector waiting, and with it every other thread.
-   */
-  private static final class Engine {
-    private final Deflater deflater = new Deflater(LEVEL, true);
-    private final ByteBuffer in = ByteBuffer.allocateDirect(Packing.BLOCK_BYTES);
-    private final ByteBuffer out = ByteBuffer.allocateDirect(64 * 1024);
-
-    byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
-      deflater.reset();
-      if (previous.length > 0) {
-        int from = Math.max(0, previous.length - WINDOW_BYTES);
-        deflater.setDictionary(previous, from, previous.length - from);
-      }
-      ByteArrayOutputStream packed = new ByteArrayOutputStream(length / 2 + 64);
-      for (int at = 0; at < length; at += in.capacity()) {
-        in.clear().put(block, at, Math.min(in.capacity(), length - at)).flip();
-        deflater.setInput(in);
-        drain(packed, Deflater.NO_FLUSH);
-      }
-      if (last) {
-        deflater.finish();
-        drain(packed, Deflater.NO_FLUSH);
-      } else {
-        drain(packed, Deflater.SYNC_FLUSH);
-      }
-      return packed.toByteArray();
-    }
-
-    private void drain(ByteArrayOutputStream packed, int flush) {
-      byte[] chunk = new byte[out.capacity()];
-      int count;
-      do {
-        out.clear();
-        count = deflater.deflate(out, flush);
-        out.flip().get(chunk, 0, count);
-        packed.write(chunk, 0, count);
-      } while (count == out.capacity());
-    }
+  @Override
+  public long engineBytes() {
+    return thorough ? THOROUGH_BYTES : ENCODER_BYTES;
   }
 
   /**
-   * Names the engine by what it does: the first 16 hexadecimal digits of the SHA-256 of a fixed
-   * content, packed. Equal fingerprints make equal bytes.
+   * Packs a little of several kinds, so that the runtime compiles the engine before it is needed,
+   * and for all of its ways.
    */
-  public static String fingerprint() {
-    byte[] sample = new byte[64 * 1024];
-    int state = 20260101;
-    for (int i = 0; i < sample.length; i++) {
-      // a linear congruential sequence with runs: both matches and literals occur
-      if (i % 7 != 3) {
-        state = state * 1103515245 + 12345;
+  public static void warmUp() {
+    byte[][] kinds = {text(), records(), noise()};
+    Deflate deflate = new Deflate();
+    for (int i = 0; i < WARM_UP_ROUNDS; i++) {
+      byte[] content = kinds[i % kinds.length];
+      deflate.pack(new byte[0], content, content.length, true);
+      for (int length = i; length < WARM_UP_SHORT; length += WARM_UP_ROUNDS) {
+        deflate.pack(content, content, length, false);
       }
-      sample[i] = (byte) ((state >>> 16) & (i % 1024 < 512 ? 0x0F : 0xFF));
     }
-    return Digests.sha256Hex(new Deflate().pack(new byte[0], sample, sample.length, true))
-        .substring(0, 16);
+  }
+
+  private static byte[] text() {
+    byte[] content = noise();
+    byte[] words = "tide harbour quay salt marsh gannet heron ".getBytes(StandardCharsets.US_ASCII);
+    int at = 0;
+    for (int i = 0; i < content.length; i++) {
+      // now and then another word, and sometimes a number
+      boolean jumps = words[at] == ' ' && (content[i] & 3) != 0;
+      at = (jumps ? at + (content[i] & 0x1F) : at + 1) % words.length;
+      content[i] = (content[i] & 0x38) == 0 ? (byte) ('0' + (content[i] & 7)) : words[at];
+    }
+    return content;
+  }
+
+  /** Like class files and programs: what is the same each time among what isn't. */
+  private static byte[] records() {
+    byte[] content = noise();
+    for (int i = 0; i < content.length; i++) {
+      content[i] =
+          switch (i & 7) {
+            case 0, 1, 2 -> (byte) i;
+            case 3 -> (byte) (i >> 6);
+            case 4, 5 -> (byte) (content[i] & 0x0F);
+            default -> content[i];
+          };
+    }
+    return content;
+  }
+
+  private static byte[] noise() {
+    byte[] content = new byte[WARM_UP_BYTES];
+    int state = 1;
+    for (int i = 0; i < content.length; i++) {
+      // a linear congruential sequence
+      state = state * 1103515245 + 12345;
+      content[i] = (byte) (state >>> 16);
+    }
+    return content;
   }
 }

@@ -1,6 +1,6 @@
 /**
- * DEFLATE (RFC 1951) in blocks of constant size that are compressed independently and joined by
- * sync flushes, through the JDK's engine. That engine is the system's zlib on some systems; {@link
- * zugabe.formats.deflate.Deflate#fingerprint} tells whether two machines make the same bytes.
+ * DEFLATE (RFC 1951) in code of our own: the same bytes on every machine. Contents are cut into
+ * blocks of constant size that are packed independently and joined at whole bytes; each is parsed
+ * into literals and matches, split where its statistics change, and written with prefix codes.
  */
 package zugabe.formats.deflate;

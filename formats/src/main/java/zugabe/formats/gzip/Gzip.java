@@ -24,18 +24,26 @@ import zugabe.formats.deflate.Deflate;
  * -4            size of the content modulo 2^32
  * </pre>
  */
-public record Gzip(String label, Content content) implements Layout {
+public record Gzip(String label, Content content, Deflate deflate) implements Layout {
   private static final byte[] HEADER = {0x1F, (byte) 0x8B, 8, 0, 0, 0, 0, 0, 0, (byte) 0xFF};
   private static final int TRAILER_BYTES = 8;
   private static final long LEAST_BYTES = 10L + TRAILER_BYTES;
 
-  /** Deflate that always packs: a gzip member can't be stored. */
-  private static final class Always implements Packing {
-    private final Deflate deflate = new Deflate();
+  /** With the usual effort. */
+  public Gzip(String label, Content content) {
+    this(label, content, new Deflate());
+  }
 
+  /** Deflate that always packs: a gzip member can't be stored. */
+  private record Always(Deflate deflate) implements Packing {
     @Override
     public byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
       return deflate.pack(previous, block, length, last);
+    }
+
+    @Override
+    public long engineBytes() {
+      return deflate.engineBytes();
     }
 
     @Override
@@ -51,7 +59,7 @@ public record Gzip(String label, Content content) implements Layout {
             new Segment.Compressed(
                 label,
                 content,
-                new Always(),
+                new Always(deflate),
                 Segment.Head.NOTHING,
                 (outcome, blocks) -> trailer(outcome, blocks.isEmpty())))
         .iterator();

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import zugabe.core.archive.ArchiveFormat;
+import zugabe.core.archive.EntryPacking;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.RecipeCode;
@@ -199,11 +200,12 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
           .values()
           .forEach(m -> nothing(findings, m.where(), "merge:", "every library stays whole"));
     }
-    if (!java(parts)
-        && keys.jar().packing().given()
-        && !keys.wantedFormats().contains(ArchiveFormat.ZIP)) {
-      nothing(
-          findings, keys.jar().packing().where(), "packing:", "it is for zip, which isn't made");
+    Located<EntryPacking> packing = keys.jar().packing();
+    if (!java(parts) && packing.given()) {
+      packing
+          .value()
+          .nothingIn(keys.wantedFormats())
+          .ifPresent(why -> nothing(findings, packing.where(), "packing:", why));
     }
   }
 

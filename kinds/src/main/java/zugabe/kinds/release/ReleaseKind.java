@@ -9,6 +9,7 @@ import zugabe.core.archive.ArchiveFormat;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
@@ -79,6 +80,19 @@ public final class ReleaseKind implements Kind<Keys, ReleaseKind.Checked> {
     Optional<String> group = by.group(keys.choice(), Optional.empty());
     if (group.isEmpty()) {
       return Optional.empty();
+    }
+    if (keys.packing().given()) {
+      keys.packing()
+          .value()
+          .nothingIn(keys.wantedFormats())
+          .ifPresent(
+              why ->
+                  by.findings()
+                      .add(
+                          RecipeCode.Z1022,
+                          keys.packing().where(),
+                          "packing: has no effect here: " + why + ".",
+                          "Remove it."));
     }
     ReleaseKeys wanted = keys.release();
     ReleasePlan release =

@@ -1,0 +1,154 @@
+package zugabe.formats.deflate;
+
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
+import java.nio.ByteOrder;
+
+/** Packs bits into bytes, the least significant first (RFC 1951, section 3.1.1). */
+final class BitWriter {
+  private static final VarHandle LONG =
+      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
+
+  private static final int STORED_MOST = 65_535;
+
+  /** Tokens that are written by one call: many short calls are compiled sooner than a long loop. */
+  private static final int STEP = 64;
+
+  private byte[] out = new byte[0];
+  private int at;
+  private long bits;
+  private int count;
+
+  /** Starts anew; there has to be room for eight bytes behind the last one. */
+  void start(byte[] into) {
+    out = into;
+    at = 0;
+    bits = 0;
+    count = 0;
+  }
+
+  int bytes() {
+    return at;
+  }
+
+  /** Bits that don't fill a byte yet. */
+  int pending() {
+    return count;
+  }
+
+  /** At most 32 bits. */
+  void put(long value, int width) {
+    bits |= value << count;
+    LONG.set(out, at, bits);
+    count += width;
+    at += count >>> 3;
+    bits >>>= count & ~7;
+    count &= 7;
+  }
+
+  /** Zeros up to the next byte. */
+  void align() {
+    if (count > 0) {
+      put(0, Byte.SIZE - count);
+    }
+  }
+
+  /** Stored blocks (section 3.2.4): each of up to 65,535 bytes, behind a header of up to 5. */
+  void stored(byte[] content, int from, int to, boolean last) {
+    int start = from;
+    do {
+      int length = Math.min(STORED_MOST, to - start);
+      put(last && start + length == to ? 1 : 0, 3);
+      align();
+      put(length | ((length ^ 0xFFFFL) << 16), 32);
+      System.arraycopy(content, start, out, at, length);
+      at += length;
+      start += length;
+    } while (start < to);
+  }
+
+  /** An empty stored block: what follows begins with a byte. */
+  void flush() {
+    put(0, 3);
+    align();
+    put(0xFFFF0000L, 32);
+  }
+
+  /**
+   * Tokens as codes.
+   *
+   * @param start of the content that the tokens stand for
+   */
+  void tokens(Tokens tokens, int from, int to, CodeTables codes, byte[] content, int start) {
+    int i = start;
+    for (int t = from; t < to; t += STEP) {
+      i = some(tokens, t, Math.min(t + STEP, to), codes, content, i);
+    }
+  }
+
+  private int some(Tokens tokens, int from, int to, CodeTables codes, byte[] content, int start) {
+    int[] all = tokens.all();
+    int[] literal = codes.literal();
+    int[] length = codes.length();
+    int[] distance = codes.distance();
+    byte[] into = out;
+    long acc = bits;
+    int n = count;
+    int op = at;
+    int i = start;
+    for (int t = from; t < to; t++) {
+      int token = all[t];
+      int run = token >>> Tokens.RUN_SHIFT;
+      // four codes of at most 14 bits, and 7 bits that wait, fit
+      for (; run >= 4; run -= 4, i += 4) {
+        int a = literal[content[i] & 0xFF];
+        int b = literal[content[i + 1] & 0xFF];
+        int c = literal[content[i + 2] & 0xFF];
+        int d = literal[content[i + 3] & 0xFF];
+        acc |= (long) (a >>> 4) << n;
+        n += a & 15;
+        acc |= (long) (b >>> 4) << n;
+        n += b & 15;
+        acc |= (long) (c >>> 4) << n;
+        n += c & 15;
+        acc |= (long) (d >>> 4) << n;
+        n += d & 15;
+        LONG.set(into, op, acc);
+        op += n >>> 3;
+        acc >>>= n & ~7;
+        n &= 7;
+      }
+      for (; run > 0; run--, i++) {
+        int a = literal[content[i] & 0xFF];
+        acc |= (long) (a >>> 4) << n;
+        n += a & 15;
+      }
+      LONG.set(into, op, acc);
+      op += n >>> 3;
+      acc >>>= n & ~7;
+      n &= 7;
+      int matched = Tokens.length(token);
+      if (matched > 0) {
+        int less = token & Tokens.DISTANCE_MASK;
+        int a = length[matched];
+        acc |= (long) (a >>> 5) << n;
+        n += a & 31;
+        int symbol = Symbols.ofDistance(less);
+        int b = distance[symbol];
+        acc |= (long) (b >>> 4) << n;
+        n += b & 15;
+        acc |= (long) (less - Symbols.DISTANCE_BASE[symbol]) << n;
+        n += Symbols.DISTANCE_EXTRA[symbol];
+        LONG.set(into, op, acc);
+        op += n >>> 3;
+        acc >>>= n & ~7;
+        n &= 7;
+        i += matched;
+      }
+    }
+    bits = acc;
+    count = n;
+    at = op;
+    return i;
+  }
+}

@@ -1,0 +1,76 @@
+package zugabe.formats.deflate;
+
+/**
+ * Writes a block in the shortest of the three ways: stored, with fixed codes, with codes of its own
+ * (RFC 1951, section 3.2.3). Scratch memory of one thread.
+ */
+final class BlockEncoder {
+  /** Four codes of this length fit the writer at once; a longer one saves next to nothing. */
+  private static final int MOST_LITERAL_BITS = 14;
+
+  private static final int FIXED = 1;
+  private static final int DYNAMIC = 2;
+
+  private final HuffmanCode huffman = new HuffmanCode();
+  private final CodeLengths header = new CodeLengths(huffman);
+  private final int[] lengths = new int[Symbols.ALL];
+  private final int[] codes = new int[Symbols.ALL];
+  private final int[] counts = new int[Symbols.ALL];
+  private final CodeTables tables = new CodeTables();
+
+  /**
+   * One block.
+   *
+   * @param parts with the counts of this one
+   * @param content from {@code from}
+   */
+  void write(
+      Parts parts,
+      int part,
+      Tokens tokens,
+      byte[] content,
+      int start,
+      boolean last,
+      BitWriter out) {
+    int from = part == 0 ? start : parts.byteEnd(part - 1);
+    int to = parts.byteEnd(part);
+    System.arraycopy(parts.counts(), parts.countsAt(part), counts, 0, Symbols.ALL);
+    huffman.lengths(counts, 0, Symbols.LITERAL_CODES, MOST_LITERAL_BITS, lengths);
+    huffman.lengths(counts, Symbols.DISTANCES, Symbols.DISTANCE_CODES, Symbols.MOST_BITS, lengths);
+    header.of(lengths);
+    long extra = 0;
+    long fixed = 0;
+    long dynamic = header.bits();
+    for (int s = 0; s < Symbols.ALL; s++) {
+      fixed += (long) counts[s] * Symbols.fixedBits(s);
+      dynamic += (long) counts[s] * lengths[s];
+    }
+    for (int s = 0; s < Symbols.LENGTH_CODES; s++) {
+      extra += (long) counts[Symbols.FIRST_LENGTH + s] * Symbols.LENGTH_EXTRA[s];
+    }
+    for (int s = 0; s < Symbols.DISTANCE_CODES; s++) {
+      extra += (long) counts[Symbols.DISTANCES + s] * Symbols.DISTANCE_EXTRA[s];
+    }
+    int size = to - from;
+    long headers = 32 + (size - 1) / 65_535 * 40L;
+    long stored = (-(out.pending() + 3) & 7) + headers + (long) Byte.SIZE * size;
+    if (stored <= Math.min(fixed, dynamic) + extra) {
+      out.stored(content, from, to, last);
+      return;
+    }
+    int type = fixed <= dynamic ? FIXED : DYNAMIC;
+    out.put((last ? 1 : 0) | (type << 1), 3);
+    if (type == FIXED) {
+      Symbols.fixed(lengths);
+      huffman.codes(lengths, 0, Symbols.FIXED_LITERAL_CODES, codes);
+    } else {
+      header.write(out);
+      huffman.codes(lengths, 0, Symbols.LITERAL_CODES, codes);
+    }
+    huffman.codes(lengths, Symbols.DISTANCES, Symbols.DISTANCE_CODES, codes);
+    tables.fill(lengths, codes);
+    int firstToken = part == 0 ? 0 : parts.tokenEnd(part - 1);
+    out.tokens(tokens, firstToken, parts.tokenEnd(part), tables, content, from);
+    out.put(codes[Symbols.END_OF_BLOCK], lengths[Symbols.END_OF_BLOCK]);
+  }
+}

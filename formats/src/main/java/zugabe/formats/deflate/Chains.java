@@ -1,0 +1,176 @@
+package zugabe.formats.deflate;
+
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
+import java.nio.ByteOrder;
+import java.util.Arrays;
+
+/**
+ * Where sequences of four bytes occurred, as chains from the last place to earlier ones, and where
+ * those of three did last. Places are counted on from call to call, so that nothing has to be
+ * cleared between them. Scratch memory of one thread.
+ */
+final class Chains {
+  static final VarHandle INT =
+      MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.LITTLE_ENDIAN);
+  static final VarHandle LONG =
+      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
+
+  static final int WINDOW = Symbols.WINDOW_BYTES;
+  static final int MASK = WINDOW - 1;
+
+  /** Larger tables hold more apart and fit the processor's cache worse. */
+  private static final int FOUR_BITS = 16;
+
+  private static final int THREE_BITS = 14;
+  static final int FOUR_SHIFT = Integer.SIZE - FOUR_BITS;
+  static final int THREE_SHIFT = Integer.SIZE - THREE_BITS;
+
+  /** Multipliers that spread neighbouring values (multiplicative hashing). */
+  static final int FOUR_FACTOR = 0x9E3779B1;
+
+  static final int THREE_FACTOR = 0x1E35A7BD;
+
+  /** A step back that leads out of any window. */
+  static final int FAR_BACK = 65_535;
+
+  private static final int MOST_PLACE = Integer.MAX_VALUE - (1 << 20);
+
+  /** The last place of each hash, counted from {@link #base}. */
+  final int[] four = new int[1 << FOUR_BITS];
+
+  final int[] three = new int[1 << THREE_BITS];
+
+  /** Steps back to the place before. */
+  final char[] back = new char[WINDOW];
+
+  /** What is added to an index to get its place. */
+  int base;
+
+  private int next = 1;
+  private byte[] bytes;
+  private int first;
+  private int end;
+
+  /** Starts with another content: nothing before {@code from} is found any more. */
+  void start(byte[] content, int from, int to) {
+    if (next > MOST_PLACE) {
+      Arrays.fill(four, 0);
+      Arrays.fill(three, 0);
+      next = 1;
+    }
+    bytes = content;
+    first = from;
+    end = to;
+    base = next - from;
+    next += to - from;
+  }
+
+  /** The first index that a match at this one may start from. */
+  int reach(int at) {
+    return Math.max(at - WINDOW, first);
+  }
+
+  /**
+   * Enters places that no match is looked for at.
+   *
+   * @param withThree whether sequences of three are entered as well
+   */
+  void enter(int from, int to, boolean withThree) {
+    byte[] b = bytes;
+    int[] heads = four;
+    char[] steps = back;
+    int shift = base;
+    if (withThree) {
+      int[] threes = three;
+      for (int i = from; i < to; i++) {
+        int v = (int) INT.get(b, i);
+        int h = (v * FOUR_FACTOR) >>> FOUR_SHIFT;
+        int place = i + shift;
+        steps[i & MASK] = (char) Math.min(place - heads[h], FAR_BACK);
+        heads[h] = place;
+        threes[((v << Byte.SIZE) * THREE_FACTOR) >>> THREE_SHIFT] = place;
+      }
+      return;
+    }
+    for (int i = from; i < to; i++) {
+      int h = ((int) INT.get(b, i) * FOUR_FACTOR) >>> FOUR_SHIFT;
+      int place = i + shift;
+      steps[i & MASK] = (char) Math.min(place - heads[h], FAR_BACK);
+      heads[h] = place;
+    }
+  }
+
+  /**
+   * The longest match in a chain.
+   *
+   * @param at which place; it is entered
+   * @param candidate the first place of the chain, within reach
+   * @param longerThan at least 3: what is as long or shorter isn't wanted
+   * @param depth how many places are looked at
+   * @param nice a match of this length ends the search
+   * @return length above 16 bits for the distance; 0 when there is none
+   */
+  int longest(int at, int candidate, int longerThan, int depth, int nice) {
+    byte[] b = bytes;
+    char[] steps = back;
+    int cut = reach(at);
+    int most = Math.min(Symbols.MOST_LENGTH, end - at);
+    if (longerThan >= most) {
+      return 0;
+    }
+    int enough = Math.min(nice, most);
+    int found = 0;
+    int best = longerThan;
+    long start = (long) LONG.get(b, at);
+    // the last four bytes of a longer match: most candidates differ there
+    int tailAt = best - 3;
+    int tail = (int) INT.get(b, at + tailAt);
+    int left = depth;
+    int c = candidate;
+    while (true) {
+      while ((int) INT.get(b, c + tailAt) != tail) {
+        c -= steps[c & MASK];
+        if (c < cut || --left <= 0) {
+          return found;
+        }
+      }
+      long differing = (long) LONG.get(b, c) ^ start;
+      if ((int) differing == 0) {
+        int length =
+            differing != 0
+                ? Long.numberOfTrailingZeros(differing) >>> 3
+                : Chains.extended(b, at, c, most);
+        if (length > best) {
+          found = (length << 16) | (at - c);
+          if (length >= enough) {
+            return (Math.min(length, most) << 16) | (at - c);
+          }
+          best = length;
+          tailAt = best - 3;
+          tail = (int) INT.get(b, at + tailAt);
+        }
+      }
+      c -= steps[c & MASK];
+      if (c < cut || --left <= 0) {
+        return found;
+      }
+    }
+  }
+
+  /** How long two places agree of which the first eight bytes do. */
+  static int extended(byte[] b, int at, int other, int most) {
+    int length = 8;
+    while (length + 8 <= most) {
+      long differing = (long) LONG.get(b, at + length) ^ (long) LONG.get(b, other + length);
+      if (differing != 0) {
+        return length + (Long.numberOfTrailingZeros(differing) >>> 3);
+      }
+      length += 8;
+    }
+    while (length < most && b[at + length] == b[other + length]) {
+      length++;
+    }
+    return length;
+  }
+}

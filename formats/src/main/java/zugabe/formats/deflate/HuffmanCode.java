@@ -1,0 +1,148 @@
+package zugabe.formats.deflate;
+
+import java.util.Arrays;
+
+/**
+ * Makes prefix codes: lengths from counts, of a limited number of bits, and the canonical codes of
+ * lengths (RFC 1951, section 3.2.2). Scratch memory of one thread.
+ */
+final class HuffmanCode {
+  private static final int SYMBOL_BITS = 9;
+  private static final int SYMBOL_MASK = (1 << SYMBOL_BITS) - 1;
+
+  /** Symbols that are looked at by one call: many short calls are compiled sooner. */
+  private static final int STEP = 32;
+
+  private final int[] leaves = new int[Symbols.FIXED_LITERAL_CODES];
+  private final int[] nodes = new int[Symbols.FIXED_LITERAL_CODES];
+
+  /** How many codes have each length. */
+  private final int[] ofLength = new int[Symbols.MOST_BITS + 2];
+
+  private final int[] next = new int[Symbols.MOST_BITS + 2];
+
+  /**
+   * The lengths of an optimal code, at least two symbols' so that it is complete.
+   *
+   * @param counts below 2 to the 22nd each
+   * @param from where the alphabet starts, in both arrays
+   * @param most bits of a code
+   */
+  void lengths(int[] counts, int from, int symbols, int most, int[] lengths) {
+    int used = 0;
+    for (int s = 0; s < symbols; s += STEP) {
+      used = leaves(counts, from, s, Math.min(s + STEP, symbols), used);
+    }
+    System.arraycopy(Counts.ZEROS, 0, lengths, from, symbols);
+    if (used < 2) {
+      int only = used == 0 ? 0 : leaves[0] & SYMBOL_MASK;
+      lengths[from + only] = 1;
+      lengths[from + (only == 0 ? 1 : 0)] = 1;
+      return;
+    }
+    Arrays.sort(leaves, 0, used);
+    tree(used);
+    depths(used, most);
+    int leaf = 0;
+    for (int bits = most; bits > 0; bits--) {
+      for (int n = ofLength[bits]; n > 0; n--) {
+        lengths[from + (leaves[leaf++] & SYMBOL_MASK)] = bits;
+      }
+    }
+  }
+
+  /** Those that occur, from one symbol to another. */
+  private int leaves(int[] counts, int at, int from, int to, int before) {
+    int used = before;
+    for (int s = from; s < to; s++) {
+      if (counts[at + s] != 0) {
+        leaves[used++] = (counts[at + s] << SYMBOL_BITS) | s;
+      }
+    }
+    return used;
+  }
+
+  /** Joins the two lightest until one is left; then each inner node holds its parent. */
+  private void tree(int used) {
+    int leaf = 0;
+    int inner = 0;
+    for (int made = 0; made < used - 1; made++) {
+      int sum = 0;
+      for (int child = 0; child < 2; child++) {
+        boolean takesLeaf =
+            leaf < used && (inner >= made || leaves[leaf] >>> SYMBOL_BITS <= nodes[inner]);
+        if (takesLeaf) {
+          sum += leaves[leaf++] >>> SYMBOL_BITS;
+        } else {
+          sum += nodes[inner];
+          nodes[inner++] = made;
+        }
+      }
+      nodes[made] = sum;
+    }
+  }
+
+  /** Counts leaves by depth, from the root down, and lifts those that lie too deep. */
+  private void depths(int used, int most) {
+    System.arraycopy(Counts.ZEROS, 0, ofLength, 0, ofLength.length);
+    int root = used - 2;
+    nodes[root] = 0;
+    for (int n = root - 1; n >= 0; n--) {
+      nodes[n] = nodes[nodes[n]] + 1;
+    }
+    int room = 1;
+    int n = root;
+    int left = used;
+    int depth = 0;
+    for (; left > 0; depth++) {
+      int inner = 0;
+      for (; n >= 0 && nodes[n] == depth; n--) {
+        inner++;
+      }
+      ofLength[Math.min(depth, most)] += room - inner;
+      left -= room - inner;
+      room = inner * 2;
+    }
+    if (depth - 1 > most) {
+      shorten(most);
+    }
+  }
+
+  /** Makes room for the codes that were cut off: others get longer by a bit. */
+  private void shorten(int most) {
+    int sum = 0;
+    for (int bits = 1; bits <= most; bits++) {
+      sum += ofLength[bits] << (most - bits);
+    }
+    for (int over = sum - (1 << most); over > 0; over--) {
+      int bits = most - 1;
+      while (ofLength[bits] == 0) {
+        bits--;
+      }
+      // this leaf goes down a level and takes one of the deepest beside it
+      ofLength[bits]--;
+      ofLength[bits + 1] += 2;
+      ofLength[most]--;
+    }
+  }
+
+  /** Codes with their bits reversed, as they are written. */
+  void codes(int[] lengths, int from, int symbols, int[] codes) {
+    System.arraycopy(Counts.ZEROS, 0, ofLength, 0, ofLength.length);
+    for (int s = from; s < from + symbols; s++) {
+      ofLength[lengths[s]]++;
+    }
+    ofLength[0] = 0;
+    int code = 0;
+    for (int bits = 1; bits <= Symbols.MOST_BITS; bits++) {
+      code = (code + ofLength[bits - 1]) << 1;
+      next[bits] = code;
+    }
+    for (int s = from; s < from + symbols; s++) {
+      int bits = lengths[s];
+      if (bits != 0) {
+        codes[s] = Integer.reverse(next[bits]++) >>> (Integer.SIZE - bits);
+      }
+    }
+  }
+}

@@ -1,0 +1,225 @@
+package zugabe.formats.deflate;
+
+/**
+ * Cuts a content into literals and matches, front to back; a match waits until the next place turns
+ * out not to have a better one. Scratch memory of one thread.
+ */
+final class LazyParser {
+  /** From this length on, half as much is looked at for something better. */
+  private static final int GOOD = 8;
+
+  /** What a match has to gain to be put off: in quarters of a byte, distances counted. */
+  private static final int LEAST_GAIN = 2;
+
+  /** Among literals, each 2 to this power in a row make places be passed over: noise. */
+  private static final int SKIP_SHIFT = 7;
+
+  private static final int MOST_SKIP = 3;
+
+  /**
+   * Bytes that are parsed by one call: many short calls are compiled sooner than a long loop, and
+   * once instead of twice.
+   */
+  private static final int STEP_BYTES = 32;
+
+  /** How far a match of three may be while nothing is known yet. */
+  private static final int FAR_AT_FIRST = 1024;
+
+  /** Literals below which statistics say nothing. */
+  private static final int FEW = 64;
+
+  /** Bits of a literal below which matches of three hardly pay, unless there are some. */
+  private static final int CHEAP = 64 * Counts.UNIT / 10;
+
+  /** One match of three for so many literals is worth looking for more. */
+  private static final int SOME = 16;
+
+  /** What a match of three costs beside its distance's extra bits, in bits. */
+  private static final int MATCH_OF_THREE = 95 * Counts.UNIT / 10;
+
+  private final Chains chains = new Chains();
+  private final int[] counts = new int[Symbols.ALL];
+  private byte[] bytes;
+  private int end;
+  private Tokens tokens;
+  private Effort effort = Effort.USUAL;
+  private int far;
+  private int literals;
+
+  /**
+   * Cuts up bytes from {@code from} to {@code to}; those from {@code first} on may be referred to.
+   * Behind the end there have to be 16 zeros.
+   */
+  void run(byte[] content, int first, int from, int to, Tokens into, Parts parts) {
+    bytes = content;
+    end = to;
+    tokens = into;
+    effort = Effort.USUAL;
+    far = FAR_AT_FIRST;
+    chains.start(content, first, to);
+    chains.enter(first, from, true);
+    literals = from;
+    for (int at = from; at < to; ) {
+      Counts.clear(counts);
+      int left = to - at;
+      at = part(at, left < Parts.PART_BYTES * 3 / 2 ? to : at + Parts.PART_BYTES);
+      tokens.literals(at - literals);
+      literals = at;
+      adapt();
+      parts.add(counts, tokens.count(), at);
+    }
+  }
+
+  /** From what literals cost in this part follows what pays in the next one. */
+  private void adapt() {
+    int total = 0;
+    long sum = 0;
+    for (int s = 0; s < Symbols.LITERALS; s++) {
+      int n = counts[s];
+      if (n != 0) {
+        total += n;
+        sum += Counts.weight(n);
+      }
+    }
+    if (total >= FEW) {
+      int bits = (int) ((Counts.weight(total) - sum) / total);
+      boolean used = counts[Symbols.FIRST_LENGTH] * SOME > total;
+      far = bits < CHEAP && !used ? 0 : power(3 * bits - MATCH_OF_THREE);
+      effort = Effort.of(bits);
+    }
+  }
+
+  /** About 2 to this power, which is in units. */
+  private static int power(int exponent) {
+    int whole = exponent >> Counts.UNIT_BITS;
+    int part = exponent & (Counts.UNIT - 1);
+    return whole >= 15 ? Chains.WINDOW : ((Counts.UNIT + part) << whole) >> Counts.UNIT_BITS;
+  }
+
+  private static int four(int value) {
+    return (value * Chains.FOUR_FACTOR) >>> Chains.FOUR_SHIFT;
+  }
+
+  /** One part; its last match may go past it. Returns where that ends. */
+  private int part(int from, int stop) {
+    // the shortest match has three bytes
+    int limit = Math.min(stop, end - 2);
+    int i = from;
+    while (i < limit) {
+      i = step(i, Math.min(i + STEP_BYTES, limit), stop);
+    }
+    for (; i < stop; i++) {
+      counts[bytes[i] & 0xFF]++;
+    }
+    return i;
+  }
+
+  /**
+   * A few bytes. The head of the next place's chain is always loaded one place ahead: that hides
+   * most of the wait for it.
+   */
+  private int step(int from, int limit, int stop) {
+    byte[] b = bytes;
+    Chains found = chains;
+    int[] heads = found.four;
+    int[] threes = found.three;
+    char[] back = found.back;
+    int[] n = counts;
+    int base = found.base;
+    int reachOfThree = far;
+    boolean withThree = reachOfThree > 0;
+    int most = effort.depth();
+    int fewer = effort.later();
+    int literal = literals;
+    int i = from;
+    int value = (int) Chains.INT.get(b, i);
+    int hash = four(value);
+    int next = heads[hash];
+    do {
+      int c = next - base;
+      heads[hash] = i + base;
+      back[i & Chains.MASK] = (char) Math.min(i - c, Chains.FAR_BACK);
+      int last = -1;
+      if (withThree) {
+        int h = ((value << Byte.SIZE) * Chains.THREE_FACTOR) >>> Chains.THREE_SHIFT;
+        last = threes[h] - base;
+        threes[h] = i + base;
+      }
+      int here = value;
+      value = (int) Chains.INT.get(b, i + 1);
+      hash = four(value);
+      next = heads[hash];
+      int match = c >= found.reach(i) ? found.longest(i, c, 3, most, Effort.NICE) : 0;
+      if (match == 0) {
+        if (last < Math.max(i - reachOfThree, found.reach(i))
+            || ((int) Chains.INT.get(b, last) ^ here) << Byte.SIZE != 0) {
+          n[here & 0xFF]++;
+          int skip = Math.min((i - literal) >> SKIP_SHIFT, MOST_SKIP);
+          i++;
+          if (skip > 0) {
+            for (int to = Math.min(i + skip, stop); i < to; i++) {
+              n[b[i] & 0xFF]++;
+            }
+            if (i >= limit) {
+              break;
+            }
+            value = (int) Chains.INT.get(b, i);
+            hash = four(value);
+            next = heads[hash];
+          }
+          continue;
+        }
+        match = (3 << 16) | (i - last);
+      }
+      int k = i + 1;
+      int length = match >>> 16;
+      while (true) {
+        c = next - base;
+        heads[hash] = k + base;
+        back[k & Chains.MASK] = (char) Math.min(k - c, Chains.FAR_BACK);
+        if (withThree) {
+          threes[((value << Byte.SIZE) * Chains.THREE_FACTOR) >>> Chains.THREE_SHIFT] = k + base;
+        }
+        value = (int) Chains.INT.get(b, k + 1);
+        hash = four(value);
+        next = heads[hash];
+        int better =
+            c >= found.reach(k)
+                ? found.longest(
+                    k, c, Math.max(length, 4) - 1, length >= GOOD ? fewer >> 1 : fewer, Effort.NICE)
+                : 0;
+        k++;
+        if (better == 0 || gain(match, better) <= LEAST_GAIN) {
+          break;
+        }
+        match = better;
+        length = better >>> 16;
+        n[b[i++] & 0xFF]++;
+      }
+      int distance = match & 0xFFFF;
+      tokens.match(i - literal, length, distance);
+      n[Symbols.FIRST_LENGTH + Symbols.ofLength(length)]++;
+      n[Symbols.DISTANCES + Symbols.ofDistance(distance - 1)]++;
+      i += length;
+      literal = i;
+      if (k < i) {
+        found.enter(k, i, withThree);
+        if (i >= limit) {
+          break;
+        }
+        value = (int) Chains.INT.get(b, i);
+        hash = four(value);
+        next = heads[hash];
+      }
+    } while (i < limit);
+    literals = literal;
+    return i;
+  }
+
+  /** In quarters of a byte: a longer distance takes more bits. */
+  private static int gain(int match, int better) {
+    return 4 * ((better >>> 16) - (match >>> 16))
+        + Integer.numberOfLeadingZeros(better & 0xFFFF)
+        - Integer.numberOfLeadingZeros(match & 0xFFFF);
+  }
+}

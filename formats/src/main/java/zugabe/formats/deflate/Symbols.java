@@ -1,0 +1,116 @@
+package zugabe.formats.deflate;
+
+import java.util.Arrays;
+
+/**
+ * The alphabets of RFC 1951, section 3.2.5: literals, lengths and distances, with their extra bits.
+ * Counts, code lengths and codes of both alphabets stand in one array, distances from {@link
+ * #DISTANCES} on.
+ */
+final class Symbols {
+  static final int LITERALS = 256;
+  static final int END_OF_BLOCK = 256;
+  static final int FIRST_LENGTH = 257;
+  static final int LENGTH_CODES = 29;
+
+  /** Literals, end of block and lengths that can occur. */
+  static final int LITERAL_CODES = FIRST_LENGTH + LENGTH_CODES;
+
+  /** The fixed code has two more (section 3.2.6). */
+  static final int FIXED_LITERAL_CODES = 288;
+
+  static final int DISTANCES = FIXED_LITERAL_CODES;
+  static final int DISTANCE_CODES = 30;
+
+  /** Room for both alphabets. */
+  static final int ALL = DISTANCES + 32;
+
+  static final int LEAST_LENGTH = 3;
+  static final int MOST_LENGTH = 258;
+
+  /** The farthest a match may reach back (section 2). */
+  static final int WINDOW_BYTES = 32 * 1024;
+
+  /** Bits of the longest code (section 3.2.7). */
+  static final int MOST_BITS = 15;
+
+  private static final int NEAR = 256;
+  private static final int FAR_SHIFT = 7;
+
+  /** The symbol of a length, counted from {@link #FIRST_LENGTH}. */
+  private static final byte[] LENGTH_SYMBOL = new byte[MOST_LENGTH + 1];
+
+  static final int[] LENGTH_BASE = new int[LENGTH_CODES];
+  static final int[] LENGTH_EXTRA = new int[LENGTH_CODES];
+
+  /** The symbols of distances below 257, and then of each 128 distances. */
+  private static final byte[] DISTANCE_SYMBOL = new byte[NEAR + (WINDOW_BYTES >> FAR_SHIFT)];
+
+  /** Counted from 0: one less than the distance. */
+  static final int[] DISTANCE_BASE = new int[DISTANCE_CODES];
+
+  static final int[] DISTANCE_EXTRA = new int[DISTANCE_CODES];
+
+  /** Code lengths of blocks with fixed codes (section 3.2.6). */
+  private static final int[] FIXED = new int[ALL];
+
+  static {
+    lengths();
+    distances();
+    Arrays.fill(FIXED, 0, 144, 8);
+    Arrays.fill(FIXED, 144, 256, 9);
+    Arrays.fill(FIXED, 256, 280, 7);
+    Arrays.fill(FIXED, 280, FIXED_LITERAL_CODES, 8);
+    Arrays.fill(FIXED, DISTANCES, DISTANCES + DISTANCE_CODES, 5);
+  }
+
+  private Symbols() {}
+
+  private static void lengths() {
+    int length = LEAST_LENGTH;
+    for (int s = 0; s < LENGTH_CODES - 1; s++) {
+      LENGTH_BASE[s] = length;
+      LENGTH_EXTRA[s] = s < 8 ? 0 : (s >> 2) - 1;
+      for (int i = 0; i < 1 << LENGTH_EXTRA[s] && length < MOST_LENGTH; i++) {
+        LENGTH_SYMBOL[length++] = (byte) s;
+      }
+    }
+    // the longest has a symbol of its own, without extra bits
+    LENGTH_BASE[LENGTH_CODES - 1] = MOST_LENGTH;
+    LENGTH_SYMBOL[MOST_LENGTH] = LENGTH_CODES - 1;
+  }
+
+  private static void distances() {
+    int from = 0;
+    for (int s = 0; s < DISTANCE_CODES; s++) {
+      DISTANCE_BASE[s] = from;
+      DISTANCE_EXTRA[s] = s < 2 ? 0 : (s >> 1) - 1;
+      int to = from + (1 << DISTANCE_EXTRA[s]);
+      for (int d = from; d < Math.min(to, NEAR); d++) {
+        DISTANCE_SYMBOL[d] = (byte) s;
+      }
+      for (int d = Math.max(from, NEAR); d < to; d += 1 << FAR_SHIFT) {
+        DISTANCE_SYMBOL[NEAR + (d >> FAR_SHIFT)] = (byte) s;
+      }
+      from = to;
+    }
+  }
+
+  /** From 0 on. */
+  static int ofLength(int length) {
+    return LENGTH_SYMBOL[length];
+  }
+
+  /** Of one less than the distance. */
+  static int ofDistance(int less) {
+    return DISTANCE_SYMBOL[less < NEAR ? less : NEAR + (less >> FAR_SHIFT)];
+  }
+
+  static int fixedBits(int symbol) {
+    return FIXED[symbol];
+  }
+
+  static void fixed(int[] into) {
+    System.arraycopy(FIXED, 0, into, 0, ALL);
+  }
+}
