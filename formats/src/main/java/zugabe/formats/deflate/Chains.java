@@ -34,8 +34,6 @@ final class Chains {
   /** A step back that leads out of any window. */
   static final int FAR_BACK = 65_535;
 
-  private static final int MOST_PLACE = Integer.MAX_VALUE - (1 << 20);
-
   /** The last place of each hash, counted from {@link #base}. */
   final int[] four = new int[1 << FOUR_BITS];
 
@@ -54,7 +52,7 @@ final class Chains {
 
   /** Starts with another content: nothing before {@code from} is found any more. */
   void start(byte[] content, int from, int to) {
-    if (next > MOST_PLACE) {
+    if (next > Integer.MAX_VALUE - FAR_BACK - (to - from)) {
       Arrays.fill(four, 0);
       Arrays.fill(three, 0);
       next = 1;

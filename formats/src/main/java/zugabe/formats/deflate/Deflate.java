@@ -1,6 +1,8 @@
 package zugabe.formats.deflate;
 
+import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import zugabe.bytes.Packing;
@@ -46,12 +48,28 @@ public final class Deflate implements Packing {
 
   @Override
   public byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
+    if (length > BLOCK_BYTES) {
+      return inBlocks(previous, block, length, last);
+    }
     Queue<Encoder> idle = thorough ? THOROUGH : IDLE;
     Encoder waiting = idle.poll();
     Encoder encoder = waiting == null ? new Encoder(thorough) : waiting;
     byte[] packed = encoder.pack(previous, block, length, last);
     idle.add(encoder);
     return packed;
+  }
+
+  /** More than an encoder takes at once. */
+  private byte[] inBlocks(byte[] previous, byte[] content, int length, boolean last) {
+    ByteArrayOutputStream joined = new ByteArrayOutputStream(length / 2);
+    byte[] before = previous;
+    for (int at = 0; at < length; at += BLOCK_BYTES) {
+      byte[] block = Arrays.copyOfRange(content, at, Math.min(length, at + BLOCK_BYTES));
+      boolean end = at + BLOCK_BYTES >= length;
+      joined.writeBytes(pack(before, block, block.length, last && end));
+      before = block;
+    }
+    return joined.toByteArray();
   }
 
   @Override

@@ -15,7 +15,7 @@ record Effort(int depth, int later) {
   static final Effort USUAL = new Effort(16, 8);
 
   /** Where literals are cheap, as in texts: chains are longer there. */
-  static final Effort TEXT = new Effort(20, 10);
+  static final Effort TEXT = new Effort(48, 12);
 
   /** Where they are very cheap, since few words come again and again: there only depth helps. */
   static final Effort REPEATED = new Effort(96, 24);

@@ -1,7 +1,5 @@
 package zugabe.formats.deflate;
 
-import java.util.Arrays;
-
 /**
  * Makes prefix codes: lengths from counts, of a limited number of bits, and the canonical codes of
  * lengths (RFC 1951, section 3.2.2). Scratch memory of one thread.
@@ -12,6 +10,9 @@ final class HuffmanCode {
 
   /** Symbols that are looked at by one call: many short calls are compiled sooner. */
   private static final int STEP = 32;
+
+  /** Steps of a Shell sort that suit some hundred values. */
+  private static final int[] GAPS = {132, 57, 23, 10, 4, 1};
 
   private final int[] leaves = new int[Symbols.FIXED_LITERAL_CODES];
   private final int[] nodes = new int[Symbols.FIXED_LITERAL_CODES];
@@ -40,7 +41,7 @@ final class HuffmanCode {
       lengths[from + (only == 0 ? 1 : 0)] = 1;
       return;
     }
-    Arrays.sort(leaves, 0, used);
+    sort(used);
     tree(used);
     depths(used, most);
     int leaf = 0;
@@ -60,6 +61,23 @@ final class HuffmanCode {
       }
     }
     return used;
+  }
+
+  /**
+   * By count; no two are equal. The runtime's sort is made for longer arrays, and takes longer to
+   * compile than what it sorts here.
+   */
+  private void sort(int used) {
+    for (int gap : GAPS) {
+      for (int i = gap; i < used; i++) {
+        int leaf = leaves[i];
+        int at = i;
+        for (; at >= gap && leaves[at - gap] > leaf; at -= gap) {
+          leaves[at] = leaves[at - gap];
+        }
+        leaves[at] = leaf;
+      }
+    }
   }
 
   /** Joins the two lightest until one is left; then each inner node holds its parent. */

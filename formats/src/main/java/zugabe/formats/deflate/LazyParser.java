@@ -91,6 +91,9 @@ final class LazyParser {
 
   /** About 2 to this power, which is in units. */
   private static int power(int exponent) {
+    if (exponent < 0) {
+      return 0;
+    }
     int whole = exponent >> Counts.UNIT_BITS;
     int part = exponent & (Counts.UNIT - 1);
     return whole >= 15 ? Chains.WINDOW : ((Counts.UNIT + part) << whole) >> Counts.UNIT_BITS;
