@@ -30,6 +30,11 @@ final class Sorting {
   private static final List<String> MERGED =
       List.of("-all", "-shaded", "-fat", "-uber", "-jar-with-dependencies", "-standalone");
 
+  private static final Set<Nature> KEYS = Set.of(Nature.KEY_STORE, Nature.PRIVATE_KEY);
+
+  /** Bytes of the longest file that may be a password. */
+  private static final int MOST_PASSWORD = 256;
+
   /** So many classes tell whose jar it is. */
   private static final int SAMPLE = 5;
 
@@ -43,6 +48,9 @@ final class Sorting {
   /** Jars of which the folder has the classes as well, by that folder. */
   private final Map<String, Recognition> packed = new TreeMap<>();
 
+  /** Folders in which a key lies. */
+  private final Set<String> keyFolders = new HashSet<>();
+
   private final Map<String, FileContent> contents = new TreeMap<>();
   private final List<Survey.Found> found = new ArrayList<>();
 
@@ -53,6 +61,10 @@ final class Sorting {
   }
 
   Survey survey() {
+    looked.stream()
+        .map(Looked::found)
+        .filter(f -> KEYS.contains(f.what().nature()))
+        .forEach(f -> keyFolders.add(f.folder()));
     looked.forEach(this::sort);
     twins();
     ownJars();
@@ -94,13 +106,25 @@ final class Sorting {
         return;
       }
     }
-    Optional<String> why = leftover(one.found());
+    Optional<String> why = leftover(one.found()).or(() -> besideKey(one.found()));
     if (why.isPresent()) {
       leftovers.add(new Survey.Leftover(one.found().path(), why.get()));
     } else {
       found.add(one.found());
       contents.put(one.found().path(), one.content());
     }
+  }
+
+  /** Nobody can tell a password from another word, but some know it by the place. */
+  private Optional<String> besideKey(Survey.Found file) {
+    boolean word =
+        file.what().nature() == Nature.TEXT
+            && file.size() <= MOST_PASSWORD
+            && !file.folder().equals(".")
+            && keyFolders.contains(file.folder());
+    return word
+        ? Optional.of("a short text beside a key, maybe its password: never ship that")
+        : Optional.empty();
   }
 
   private void module(Looked one) {
