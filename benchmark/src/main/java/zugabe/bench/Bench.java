@@ -131,7 +131,7 @@ public final class Bench {
         () -> anchor(content, archive, command + digests),
         archive,
         () -> ours(recipe),
-        base.resolve("ours/bench-1.jar"));
+        base.resolve("ours/bench-1.zip"));
   }
 
   /**
@@ -291,12 +291,14 @@ public final class Bench {
   }
 
   private Path recipe(String name, String materials, String packing) throws IOException {
-    Path file = base.resolve(name + ".yaml");
     return Files.writeString(
-        file,
+        base.resolve(name + ".yaml"),
         "app: {name: Bench, version: 1}\nmaterials: {all: "
             + materials
-            + "}\ndeliverables: {jar: {kind: jar, materials: all, packing: "
+            + "}\ndeliverables: {all: {kind: "
+            // classes that lie elsewhere than they say may go into no jar
+            + (name.equals("raw") ? "jar" : "archive, formats: zip")
+            + ", materials: all, packing: "
             + packing
             + "}}\n");
   }
@@ -421,7 +423,7 @@ public final class Bench {
 
   private void alone(String title, Path recipe) throws IOException, InterruptedException {
     Run ours = ours(recipe);
-    Path file = base.resolve("ours/bench-1.jar");
+    Path file = base.resolve("ours/bench-1.zip");
     Run.of(
         base,
         Map.of(),
