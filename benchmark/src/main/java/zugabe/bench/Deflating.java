@@ -6,7 +6,6 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -100,7 +99,7 @@ final class Deflating {
       size = files.stream().mapToLong(f -> runtime(f, level)).sum();
       theirs = Math.min(theirs, (double) (System.nanoTime() - start));
       start = System.nanoTime();
-      own = files.stream().mapToLong(f -> packed(f, deflate)).sum();
+      own = files.stream().mapToLong(f -> deflate.stream(f, BLOCK).length).sum();
       ours = Math.min(ours, (double) (System.nanoTime() - start));
     }
     double bytes = (double) files.stream().mapToLong(f -> f.length).sum();
@@ -115,17 +114,6 @@ final class Deflating {
         size / bytes,
         own / bytes,
         (double) own / size);
-  }
-
-  private static long packed(byte[] content, Deflate deflate) {
-    byte[] previous = new byte[0];
-    long size = 0;
-    for (int at = 0; at < content.length; at += BLOCK) {
-      byte[] block = Arrays.copyOfRange(content, at, Math.min(content.length, at + BLOCK));
-      size += deflate.pack(previous, block, block.length, at + BLOCK >= content.length).length;
-      previous = block;
-    }
-    return size;
   }
 
   /** In blocks as well, each with the end of the one before it as dictionary. */

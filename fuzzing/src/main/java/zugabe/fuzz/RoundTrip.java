@@ -1,6 +1,5 @@
 package zugabe.fuzz;
 
-import java.io.ByteArrayOutputStream;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
@@ -65,18 +64,9 @@ final class RoundTrip {
   }
 
   private static void check(byte[] content, Deflate deflate, int blockBytes) {
-    ByteArrayOutputStream packed = new ByteArrayOutputStream();
-    byte[] previous = new byte[0];
-    int at = 0;
-    do {
-      byte[] block = Arrays.copyOfRange(content, at, Math.min(content.length, at + blockBytes));
-      at += block.length;
-      packed.writeBytes(deflate.pack(previous, block, block.length, at == content.length));
-      previous = block;
-    } while (at < content.length);
     Inflater inflater = new Inflater(true);
     try {
-      inflater.setInput(packed.toByteArray());
+      inflater.setInput(deflate.stream(content, blockBytes));
       byte[] back = new byte[content.length + 1];
       int length = 0;
       for (int n = 1; n > 0; length += n) {

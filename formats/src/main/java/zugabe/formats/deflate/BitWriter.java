@@ -53,6 +53,13 @@ final class BitWriter {
     }
   }
 
+  /** What {@link #stored} would write. */
+  long storedBits(int bytes) {
+    int blocks = (bytes + STORED_MOST - 1) / STORED_MOST;
+    // the first header's end depends on where it begins; each has 3 bits, up to a byte, and 32
+    return (-(count + 3) & 7) + 35 + (blocks - 1) * 40L + (long) Byte.SIZE * bytes;
+  }
+
   /** Stored blocks (section 3.2.4): each of up to 65,535 bytes, behind a header of up to 5. */
   void stored(byte[] content, int from, int to, boolean last) {
     int start = from;
@@ -138,7 +145,7 @@ final class BitWriter {
         acc |= (long) (b >>> 4) << n;
         n += b & 15;
         acc |= (long) (less - Symbols.DISTANCE_BASE[symbol]) << n;
-        n += Symbols.DISTANCE_EXTRA[symbol];
+        n += Symbols.EXTRA[Symbols.DISTANCES + symbol];
         LONG.set(into, op, acc);
         op += n >>> 3;
         acc >>>= n & ~7;

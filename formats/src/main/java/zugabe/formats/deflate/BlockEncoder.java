@@ -38,23 +38,15 @@ final class BlockEncoder {
     huffman.lengths(counts, 0, Symbols.LITERAL_CODES, MOST_LITERAL_BITS, lengths);
     huffman.lengths(counts, Symbols.DISTANCES, Symbols.DISTANCE_CODES, Symbols.MOST_BITS, lengths);
     header.of(lengths);
-    long extra = 0;
     long fixed = 0;
     long dynamic = header.bits();
     for (int s = 0; s < Symbols.ALL; s++) {
-      fixed += (long) counts[s] * Symbols.fixedBits(s);
-      dynamic += (long) counts[s] * lengths[s];
+      long count = counts[s];
+      fixed += count * (Symbols.fixedBits(s) + Symbols.EXTRA[s]);
+      dynamic += count * (lengths[s] + Symbols.EXTRA[s]);
     }
-    for (int s = 0; s < Symbols.LENGTH_CODES; s++) {
-      extra += (long) counts[Symbols.FIRST_LENGTH + s] * Symbols.LENGTH_EXTRA[s];
-    }
-    for (int s = 0; s < Symbols.DISTANCE_CODES; s++) {
-      extra += (long) counts[Symbols.DISTANCES + s] * Symbols.DISTANCE_EXTRA[s];
-    }
-    int size = to - from;
-    long headers = 32 + (size - 1) / 65_535 * 40L;
-    long stored = (-(out.pending() + 3) & 7) + headers + (long) Byte.SIZE * size;
-    if (stored <= Math.min(fixed, dynamic) + extra) {
+    // each but the stored one begins with three bits
+    if (out.storedBits(to - from) <= Math.min(fixed, dynamic) + 3) {
       out.stored(content, from, to, last);
       return;
     }

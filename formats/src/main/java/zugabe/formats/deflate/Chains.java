@@ -138,7 +138,7 @@ final class Chains {
         int length =
             differing != 0
                 ? Long.numberOfTrailingZeros(differing) >>> 3
-                : Chains.extended(b, at, c, most);
+                : agreeing(b, at, c, 8, most);
         if (length > best) {
           found = (length << 16) | (at - c);
           if (length >= enough) {
@@ -156,17 +156,17 @@ final class Chains {
     }
   }
 
-  /** How long two places agree of which the first eight bytes do. */
-  static int extended(byte[] b, int at, int other, int most) {
-    int length = 8;
+  /** How long two places agree, of which so many bytes are known to. */
+  static int agreeing(byte[] b, int one, int other, int known, int most) {
+    int length = known;
     while (length + 8 <= most) {
-      long differing = (long) LONG.get(b, at + length) ^ (long) LONG.get(b, other + length);
+      long differing = (long) LONG.get(b, one + length) ^ (long) LONG.get(b, other + length);
       if (differing != 0) {
         return length + (Long.numberOfTrailingZeros(differing) >>> 3);
       }
       length += 8;
     }
-    while (length < most && b[at + length] == b[other + length]) {
+    while (length < most && b[one + length] == b[other + length]) {
       length++;
     }
     return length;

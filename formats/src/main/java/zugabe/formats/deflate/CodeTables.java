@@ -25,7 +25,7 @@ record CodeTables(int[] literal, int[] length, int[] distance) {
       int bits = lengths[Symbols.FIRST_LENGTH + symbol];
       int value =
           codes[Symbols.FIRST_LENGTH + symbol] | ((l - Symbols.LENGTH_BASE[symbol]) << bits);
-      length[l] = (value << 5) | (bits + Symbols.LENGTH_EXTRA[symbol]);
+      length[l] = (value << 5) | (bits + Symbols.EXTRA[Symbols.FIRST_LENGTH + symbol]);
     }
     for (int s = 0; s < Symbols.DISTANCE_CODES; s++) {
       distance[s] = (codes[Symbols.DISTANCES + s] << 4) | lengths[Symbols.DISTANCES + s];

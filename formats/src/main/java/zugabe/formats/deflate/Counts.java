@@ -2,10 +2,10 @@ package zugabe.formats.deflate;
 
 /** How often symbols occur, and about how many bits that takes: integers only. */
 final class Counts {
-  /** Parts of a bit that costs are counted in. */
-  static final int UNIT = 1 << Counts.UNIT_BITS;
-
   static final int UNIT_BITS = 6;
+
+  /** Parts of a bit that costs are counted in. */
+  static final int UNIT = 1 << UNIT_BITS;
 
   /**
    * Cleared by copying: wide stores of zeros, as the runtime makes them for a loop, slow some
@@ -64,35 +64,25 @@ final class Counts {
    * @param bytes of content
    */
   static long cost(int[] all, int first, int second, int bytes) {
-    // one loop for each kind: a condition within would be tested ahead of it and compiled anew
     int other = second < 0 ? first : second;
     int times = second < 0 ? 0 : 1;
-    long cost = HEADER;
-    int total = 0;
-    int used = 0;
-    for (int s = 0; s < Symbols.FIRST_LENGTH; s++) {
-      int n = all[first + s] + times * all[other + s];
-      total += n;
-      used += n == 0 ? 0 : 1;
-      cost -= weight(n);
-    }
-    for (int s = 0; s < Symbols.LENGTH_CODES; s++) {
-      int at = Symbols.FIRST_LENGTH + s;
-      int n = all[first + at] + times * all[other + at];
-      total += n;
-      used += n == 0 ? 0 : 1;
-      cost += (long) n * UNIT * Symbols.LENGTH_EXTRA[s] - weight(n);
-    }
-    cost += weight(total);
-    total = 0;
-    for (int s = 0; s < Symbols.DISTANCE_CODES; s++) {
-      int at = Symbols.DISTANCES + s;
-      int n = all[first + at] + times * all[other + at];
-      total += n;
-      used += n == 0 ? 0 : 1;
-      cost += (long) n * UNIT * Symbols.DISTANCE_EXTRA[s] - weight(n);
-    }
-    cost += weight(total) + (long) used * HEADER_EACH;
+    long cost =
+        HEADER
+            + alphabet(all, first, other, times, 0, Symbols.LITERAL_CODES)
+            + alphabet(all, first, other, times, Symbols.DISTANCES, Symbols.DISTANCE_CODES);
     return Math.min(cost, (long) Byte.SIZE * UNIT * bytes + STORED_HEADER);
+  }
+
+  private static long alphabet(int[] all, int first, int other, int times, int from, int symbols) {
+    long cost = 0;
+    int total = 0;
+    for (int s = from; s < from + symbols; s++) {
+      int n = all[first + s] + times * all[other + s];
+      if (n != 0) {
+        total += n;
+        cost += HEADER_EACH + (long) n * UNIT * Symbols.EXTRA[s] - weight(n);
+      }
+    }
+    return cost + weight(total);
   }
 }

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.Semaphore;
 import zugabe.bytes.Packing;
 
 /** Raw DEFLATE (RFC 1951); what it makes depends on the content and the effort only. */
@@ -15,8 +16,10 @@ public final class Deflate implements Packing {
   /** Tables, tokens and counts of one encoder, about. */
   private static final long ENCODER_BYTES = 2 << 20;
 
-  /** The same with all matches of a block. */
-  private static final long THOROUGH_BYTES = 24 << 20;
+  /**
+   * The same with all matches of a block, of which there may be {@link Trees#MOST} at each place.
+   */
+  private static final long THOROUGH_BYTES = 48 << 20;
 
   private static final int WARM_UP_ROUNDS = 6;
 
@@ -28,9 +31,16 @@ public final class Deflate implements Packing {
   /** Encoders that wait for their next content: making one costs more than packing a small file. */
   private static final Queue<Encoder> IDLE = new ConcurrentLinkedQueue<>();
 
-  private static final Queue<Encoder> THOROUGH = new ConcurrentLinkedQueue<>();
+  private static final Queue<Encoder> IDLE_THOROUGH = new ConcurrentLinkedQueue<>();
+
+  /** So many encoders work at once as half of the runtime's memory holds. */
+  private static final Semaphore ROOM = roomFor(ENCODER_BYTES);
+
+  private static final Semaphore ROOM_THOROUGH = roomFor(THOROUGH_BYTES);
 
   private final boolean thorough;
+  private final Queue<Encoder> idle;
+  private final Semaphore room;
 
   /** In a short time. */
   public Deflate() {
@@ -39,6 +49,12 @@ public final class Deflate implements Packing {
 
   private Deflate(boolean thorough) {
     this.thorough = thorough;
+    this.idle = thorough ? IDLE_THOROUGH : IDLE;
+    this.room = thorough ? ROOM_THOROUGH : ROOM;
+  }
+
+  private static Semaphore roomFor(long bytes) {
+    return new Semaphore((int) Math.max(1, Runtime.getRuntime().maxMemory() / 2 / bytes));
   }
 
   /** About a thirtieth smaller, in about ten times the time. */
@@ -49,26 +65,35 @@ public final class Deflate implements Packing {
   @Override
   public byte[] pack(byte[] previous, byte[] block, int length, boolean last) {
     if (length > BLOCK_BYTES) {
-      return inBlocks(previous, block, length, last);
+      return inBlocks(previous, Arrays.copyOf(block, length), BLOCK_BYTES, last);
     }
-    Queue<Encoder> idle = thorough ? THOROUGH : IDLE;
-    Encoder waiting = idle.poll();
-    Encoder encoder = waiting == null ? new Encoder(thorough) : waiting;
-    byte[] packed = encoder.pack(previous, block, length, last);
-    idle.add(encoder);
-    return packed;
+    room.acquireUninterruptibly();
+    try {
+      Encoder waiting = idle.poll();
+      Encoder encoder = waiting == null ? new Encoder(thorough) : waiting;
+      byte[] packed = encoder.pack(previous, block, length, last);
+      idle.add(encoder);
+      return packed;
+    } finally {
+      room.release();
+    }
   }
 
-  /** More than an encoder takes at once. */
-  private byte[] inBlocks(byte[] previous, byte[] content, int length, boolean last) {
-    ByteArrayOutputStream joined = new ByteArrayOutputStream(length / 2);
+  /** A whole content as one stream, of blocks that are packed independently. */
+  public byte[] stream(byte[] content, int blockBytes) {
+    return inBlocks(new byte[0], content, blockBytes, true);
+  }
+
+  private byte[] inBlocks(byte[] previous, byte[] content, int blockBytes, boolean last) {
+    ByteArrayOutputStream joined = new ByteArrayOutputStream(content.length / 2 + 16);
     byte[] before = previous;
-    for (int at = 0; at < length; at += BLOCK_BYTES) {
-      byte[] block = Arrays.copyOfRange(content, at, Math.min(length, at + BLOCK_BYTES));
-      boolean end = at + BLOCK_BYTES >= length;
-      joined.writeBytes(pack(before, block, block.length, last && end));
+    int at = 0;
+    do {
+      byte[] block = Arrays.copyOfRange(content, at, Math.min(content.length, at + blockBytes));
+      at += block.length;
+      joined.writeBytes(pack(before, block, block.length, last && at == content.length));
       before = block;
-    }
+    } while (at < content.length);
     return joined.toByteArray();
   }
 

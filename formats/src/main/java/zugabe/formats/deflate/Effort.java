@@ -4,7 +4,8 @@ package zugabe.formats.deflate;
  * How hard matches are looked for in one part of a content; times and sizes were weighed on class
  * files, texts, programs and packed data.
  *
- * @param depth places of a chain that are looked at: twice as many cost a fifth more time
+ * @param depth places of a chain that are looked at: where chains are long, this is most of the
+ *     time
  * @param later the same for a match that begins a byte later
  */
 record Effort(int depth, int later) {

@@ -18,12 +18,13 @@ final class Prices {
       int symbol = Symbols.ofLength(l);
       length[l] =
           bits(counts[from + Symbols.FIRST_LENGTH + symbol], total)
-              + Symbols.LENGTH_EXTRA[symbol] * Counts.UNIT;
+              + Symbols.EXTRA[Symbols.FIRST_LENGTH + symbol] * Counts.UNIT;
     }
     int at = from + Symbols.DISTANCES;
     total = sum(counts, at, Symbols.DISTANCE_CODES);
     for (int s = 0; s < Symbols.DISTANCE_CODES; s++) {
-      distance[s] = bits(counts[at + s], total) + Symbols.DISTANCE_EXTRA[s] * Counts.UNIT;
+      distance[s] =
+          bits(counts[at + s], total) + Symbols.EXTRA[Symbols.DISTANCES + s] * Counts.UNIT;
     }
   }
 

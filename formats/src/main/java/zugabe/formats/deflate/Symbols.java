@@ -40,16 +40,16 @@ final class Symbols {
   /** The symbol of a length, counted from {@link #FIRST_LENGTH}. */
   private static final byte[] LENGTH_SYMBOL = new byte[MOST_LENGTH + 1];
 
+  /** Bits behind each symbol's code that tell which of its lengths or distances is meant. */
+  static final int[] EXTRA = new int[ALL];
+
   static final int[] LENGTH_BASE = new int[LENGTH_CODES];
-  static final int[] LENGTH_EXTRA = new int[LENGTH_CODES];
 
   /** The symbols of distances below 257, and then of each 128 distances. */
   private static final byte[] DISTANCE_SYMBOL = new byte[NEAR + (WINDOW_BYTES >> FAR_SHIFT)];
 
   /** Counted from 0: one less than the distance. */
   static final int[] DISTANCE_BASE = new int[DISTANCE_CODES];
-
-  static final int[] DISTANCE_EXTRA = new int[DISTANCE_CODES];
 
   /** Code lengths of blocks with fixed codes (section 3.2.6). */
   private static final int[] FIXED = new int[ALL];
@@ -70,8 +70,9 @@ final class Symbols {
     int length = LEAST_LENGTH;
     for (int s = 0; s < LENGTH_CODES - 1; s++) {
       LENGTH_BASE[s] = length;
-      LENGTH_EXTRA[s] = s < 8 ? 0 : (s >> 2) - 1;
-      for (int i = 0; i < 1 << LENGTH_EXTRA[s] && length < MOST_LENGTH; i++) {
+      int extra = s < 8 ? 0 : (s >> 2) - 1;
+      EXTRA[FIRST_LENGTH + s] = extra;
+      for (int i = 0; i < 1 << extra && length < MOST_LENGTH; i++) {
         LENGTH_SYMBOL[length++] = (byte) s;
       }
     }
@@ -84,8 +85,9 @@ final class Symbols {
     int from = 0;
     for (int s = 0; s < DISTANCE_CODES; s++) {
       DISTANCE_BASE[s] = from;
-      DISTANCE_EXTRA[s] = s < 2 ? 0 : (s >> 1) - 1;
-      int to = from + (1 << DISTANCE_EXTRA[s]);
+      int extra = s < 2 ? 0 : (s >> 1) - 1;
+      EXTRA[DISTANCES + s] = extra;
+      int to = from + (1 << extra);
       for (int d = from; d < Math.min(to, NEAR); d++) {
         DISTANCE_SYMBOL[d] = (byte) s;
       }

@@ -8,13 +8,13 @@ import java.util.Arrays;
  * with prices from the way before. Scratch memory of one thread.
  */
 final class ThoroughParser {
-  /** Nodes of a tree that are looked at: twice as many bring half a thousandth. */
+  /** Nodes of a tree that are looked at: more bring next to nothing. */
   private static final int DEPTH = 24;
 
   /** A match of this length is taken at once. */
   private static final int NICE = 64;
 
-  /** How often prices are made anew; later ones bring less and less. */
+  /** How often the cheapest way is looked for: later passes bring less and less. */
   private static final int PASSES = 2;
 
   private final Trees trees = new Trees(DEPTH, NICE);
@@ -49,11 +49,9 @@ final class ThoroughParser {
       int stop = found.byteEnd(p);
       prices.of(found.counts(), found.countsAt(p));
       for (int pass = 0; pass < PASSES; pass++) {
-        cheapest(from, start, stop);
+        cheapest(start, stop);
         count(start, stop);
-        if (pass < PASSES - 1) {
-          prices.of(counts, 0);
-        }
+        prices.of(counts, 0);
       }
       write(start, stop, into);
       better.add(counts, into.count(), stop);
@@ -87,7 +85,8 @@ final class ThoroughParser {
   }
 
   /** From the end to the start of a block. */
-  private void cheapest(int from, int start, int stop) {
+  private void cheapest(int start, int stop) {
+    int from = offset;
     int[] cost = costs;
     int[] lengths = prices.length;
     cost[stop - from] = 0;

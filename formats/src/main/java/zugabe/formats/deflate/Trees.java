@@ -15,8 +15,6 @@ final class Trees {
   /** Matches that are kept of one place: one for each length would be too many. */
   static final int MOST = 16;
 
-  private static final int MASK = Symbols.WINDOW_BYTES - 1;
-
   /** Last places, plus one; 0 for none. */
   private final int[] four = new int[1 << FOUR_BITS];
 
@@ -63,39 +61,36 @@ final class Trees {
     int h = hash(value << Byte.SIZE, Chains.THREE_FACTOR, THREE_BITS);
     int last = three[h] - 1;
     three[h] = at + 1;
-    int best = Symbols.LEAST_LENGTH - 1;
     if (most >= Symbols.LEAST_LENGTH
         && last >= cut
         && ((int) Chains.INT.get(b, last) ^ value) << Byte.SIZE == 0) {
       found[count++] = (Symbols.LEAST_LENGTH << 16) | (at - last);
-      best = Symbols.LEAST_LENGTH;
     }
     if (most <= Symbols.LEAST_LENGTH) {
       return count;
     }
-    best = Math.max(best, Symbols.LEAST_LENGTH);
     h = hash(value, Chains.FOUR_FACTOR, FOUR_BITS);
     int node = four[h] - 1;
     four[h] = at + 1;
-    return insert(at, node, cut, most, found, count, best);
+    return insert(at, node, cut, most, found, count);
   }
 
-  private int insert(int at, int root, int cut, int most, int[] found, int from, int longest) {
+  private int insert(int at, int root, int cut, int most, int[] found, int from) {
     byte[] b = bytes;
     int[] kids = children;
     int enough = Math.min(nice, most);
-    int before = 2 * (at & MASK);
+    int before = 2 * (at & Chains.MASK);
     int behind = before + 1;
     int lengthBefore = 0;
     int lengthBehind = 0;
-    int best = longest;
+    int best = Symbols.LEAST_LENGTH;
     int count = from;
     int node = root;
     int length = 0;
     for (int left = depth; node >= cut && left > 0; left--) {
       // what both neighbours in the order have in common, this one has as well
-      length += common(b, node + length, at + length, most - length);
-      int kid = 2 * (node & MASK);
+      length = Chains.agreeing(b, node, at, length, most);
+      int kid = 2 * (node & Chains.MASK);
       if (length > best) {
         best = length;
         if (count - from < MOST) {
@@ -125,21 +120,5 @@ final class Trees {
     kids[before] = NONE;
     kids[behind] = NONE;
     return count;
-  }
-
-  private static int common(byte[] b, int one, int other, int most) {
-    int length = 0;
-    while (length + 8 <= most) {
-      long differing =
-          (long) Chains.LONG.get(b, one + length) ^ (long) Chains.LONG.get(b, other + length);
-      if (differing != 0) {
-        return length + (Long.numberOfTrailingZeros(differing) >>> 3);
-      }
-      length += 8;
-    }
-    while (length < most && b[one + length] == b[other + length]) {
-      length++;
-    }
-    return length;
   }
 }

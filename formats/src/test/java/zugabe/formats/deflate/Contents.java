@@ -1,0 +1,66 @@
+package zugabe.formats.deflate;
+
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Random;
+
+/** Made-up contents of several kinds, the same each time. */
+final class Contents {
+  private Contents() {}
+
+  /** One of each kind, short. */
+  static Map<String, byte[]> kinds() {
+    Map<String, byte[]> kinds = new LinkedHashMap<>();
+    kinds.put("letters", text(20_000));
+    kinds.put("records", records(20_000));
+    kinds.put("words", prose(20_000));
+    kinds.put("noise", noise(3_000, 4));
+    kinds.put("zeros", new byte[9_000]);
+    kinds.put("empty", new byte[0]);
+    return kinds;
+  }
+
+  static byte[] noise(int size, int seed) {
+    byte[] noise = new byte[size];
+    new Random(seed).nextBytes(noise);
+    return noise;
+  }
+
+  static byte[] text(int size) {
+    Random random = new Random(3);
+    byte[] bytes = new byte[size];
+    for (int i = 0; i < size; i++) {
+      bytes[i] = (byte) "tides and harbours ".charAt(random.nextInt(19));
+    }
+    return bytes;
+  }
+
+  static byte[] prose(int size) {
+    String[] words =
+        "tide harbour quay salt marsh gannet heron staithe curve height".split(" ", -1);
+    Random random = new Random(5);
+    StringBuilder text = new StringBuilder();
+    while (text.length() < size) {
+      text.append(words[random.nextInt(words.length)])
+          .append(random.nextInt(9) == 0 ? " " + random.nextInt(10_000) + ".\n" : " ");
+    }
+    return text.substring(0, size).getBytes(StandardCharsets.US_ASCII);
+  }
+
+  static byte[] records(int size) {
+    Random random = new Random(7);
+    byte[] bytes = new byte[size];
+    int value = 0x400000;
+    for (int i = 0; i + 16 <= size; i += 16) {
+      value += random.nextInt(64);
+      bytes[i] = (byte) value;
+      bytes[i + 1] = (byte) (value >>> 8);
+      bytes[i + 2] = (byte) (value >>> 16);
+      bytes[i + 4] = (byte) (0x48 + random.nextInt(4));
+      bytes[i + 5] = (byte) random.nextInt(16);
+      bytes[i + 8] = (byte) random.nextInt(256);
+    }
+    return bytes;
+  }
+}
