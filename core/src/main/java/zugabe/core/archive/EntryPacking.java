@@ -1,14 +1,15 @@
 package zugabe.core.archive;
 
 import java.util.List;
-import java.util.Optional;
 import zugabe.bytes.Packing;
+import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
+import zugabe.core.finding.RecipeCode;
 import zugabe.core.shape.Field;
 import zugabe.core.shape.TextShape;
 import zugabe.formats.deflate.Deflate;
 
-/** Whether the entries of a zip file or jar are packed. */
+/** Whether, and how hard, the entries of a zip file or jar are packed. */
 public enum EntryPacking {
   /** Each entry that gets smaller by it. */
   DEFLATED,
@@ -33,16 +34,19 @@ public enum EntryPacking {
     return this == SMALLEST ? Deflate.smallest() : new Deflate();
   }
 
-  /** Why it changes nothing about archives in these formats; empty when it does. */
-  public Optional<String> nothingIn(List<ArchiveFormat> formats) {
-    if (formats.contains(ArchiveFormat.ZIP)) {
-      return Optional.empty();
+  /** Tells of a key that changes nothing about archives in these formats. */
+  public static void check(
+      Located<EntryPacking> said, List<ArchiveFormat> formats, Findings findings) {
+    boolean stream = said.value() == SMALLEST;
+    boolean changes =
+        formats.contains(ArchiveFormat.ZIP) || (stream && formats.contains(ArchiveFormat.TAR_GZ));
+    if (said.given() && !changes) {
+      findings.add(
+          RecipeCode.Z1022,
+          said.where(),
+          "packing: has no effect here: it is for "
+              + (stream ? "zip and tar.gz, neither of which is made." : "zip, which isn't made."),
+          "Remove it.");
     }
-    if (this != SMALLEST) {
-      return Optional.of("it is for zip, which isn't made");
-    }
-    return formats.contains(ArchiveFormat.TAR_GZ)
-        ? Optional.empty()
-        : Optional.of("it is for zip and tar.gz, neither of which is made");
   }
 }

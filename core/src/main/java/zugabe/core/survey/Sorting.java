@@ -236,19 +236,25 @@ final class Sorting {
       case PRIVATE_KEY -> Optional.of("a private key: never ship it");
       case KEY_STORE -> Optional.of("a key store: never ship it");
       case JAR -> jar(file, name);
-      default ->
-          name.equals(".env") || name.startsWith(".env.")
-              ? Optional.of("secrets of an environment: never ship it")
-              : name.endsWith(".password")
-                  ? Optional.of("a password: never ship it")
-                  : Regex.matches(
-                          name,
-                          "pom\\.xml|makefile|dockerfile|jenkinsfile|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")
-                      ? Optional.of("left by developers' tools")
-                      : Regex.matches(name, "(readme|changelog|contributing|todo)(\\..*)?|.*\\.md")
-                          ? Optional.of("a text for developers, as it seems")
-                          : Optional.empty();
+      default -> byName(name);
     };
+  }
+
+  private static Optional<String> byName(String name) {
+    if (name.equals(".env") || name.startsWith(".env.")) {
+      return Optional.of("secrets of an environment: never ship it");
+    }
+    if (name.endsWith(".password")) {
+      return Optional.of("a password: never ship it");
+    }
+    if (Regex.matches(
+        name,
+        "pom\\.xml|makefile|dockerfile|jenkinsfile|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")) {
+      return Optional.of("left by developers' tools");
+    }
+    return Regex.matches(name, "(readme|changelog|contributing|todo)(\\..*)?|.*\\.md")
+        ? Optional.of("a text for developers, as it seems")
+        : Optional.empty();
   }
 
   private static Optional<String> jar(Survey.Found file, String name) {

@@ -200,12 +200,8 @@ public final class ArchiveKind implements Kind<Keys, ArchiveKind.Checked> {
           .values()
           .forEach(m -> nothing(findings, m.where(), "merge:", "every library stays whole"));
     }
-    Located<EntryPacking> packing = keys.jar().packing();
-    if (!java(parts) && packing.given()) {
-      packing
-          .value()
-          .nothingIn(keys.wantedFormats())
-          .ifPresent(why -> nothing(findings, packing.where(), "packing:", why));
+    if (!java(parts)) {
+      EntryPacking.check(keys.jar().packing(), keys.wantedFormats(), findings);
     }
   }
 

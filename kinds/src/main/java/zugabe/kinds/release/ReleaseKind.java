@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.core.archive.ArchiveFormat;
+import zugabe.core.archive.EntryPacking;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
-import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
 import zugabe.core.inspect.Inspection;
 import zugabe.core.inspect.Opened;
@@ -81,19 +81,7 @@ public final class ReleaseKind implements Kind<Keys, ReleaseKind.Checked> {
     if (group.isEmpty()) {
       return Optional.empty();
     }
-    if (keys.packing().given()) {
-      keys.packing()
-          .value()
-          .nothingIn(keys.wantedFormats())
-          .ifPresent(
-              why ->
-                  by.findings()
-                      .add(
-                          RecipeCode.Z1022,
-                          keys.packing().where(),
-                          "packing: has no effect here: " + why + ".",
-                          "Remove it."));
-    }
+    EntryPacking.check(keys.packing(), keys.wantedFormats(), by.findings());
     ReleaseKeys wanted = keys.release();
     ReleasePlan release =
         new ReleasePlan(
