@@ -19,6 +19,9 @@ import org.testng.annotations.Test;
 public final class ReleaseTest {
   private static final Path ALARM = Program.ROOT.resolve("demo/src/main/workspace/alarm");
 
+  private static final String PACKED =
+      "  tide-alarm:\n    kind: release\n    packing: stored\n    formats: [tar.gz]\n";
+
   static Workspace workspace() throws Exception {
     Workspace w = Workspace.create();
     try (Stream<Path> walk = Files.walk(ALARM)) {
@@ -252,6 +255,9 @@ public final class ReleaseTest {
       row("error Z7005", w -> w.replace("zugabe.yaml", "runtime: \"erlang:\"", "runtime: src")),
       row("error Z7006", w -> Files.delete(w.path("lib/tide_alarm/ebin/tide_alarm_sup.beam"))),
       row("warning Z7007", app(", tide_alarm_sup]}", "]}")),
+      row(
+          "packing: has no effect here: it is for zip, which isn't made.",
+          w -> w.replace("zugabe.yaml", "  tide-alarm:\n    kind: release\n", PACKED)),
       row(
           "error Z1004",
           w ->

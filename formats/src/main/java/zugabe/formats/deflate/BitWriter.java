@@ -125,11 +125,17 @@ final class BitWriter {
         acc >>>= n & ~7;
         n &= 7;
       }
-      for (; run > 0; run--, i++) {
-        int a = literal[content[i] & 0xFF];
-        acc |= (long) (a >>> 4) << n;
-        n += a & 15;
-      }
+      // up to three more, without a branch: codes that don't belong to the run become empty
+      int a1 = literal[content[i] & 0xFF] & (-run >> 31);
+      acc |= (long) (a1 >>> 4) << n;
+      n += a1 & 15;
+      int a2 = literal[content[i + 1] & 0xFF] & ((1 - run) >> 31);
+      acc |= (long) (a2 >>> 4) << n;
+      n += a2 & 15;
+      int a3 = literal[content[i + 2] & 0xFF] & ((2 - run) >> 31);
+      acc |= (long) (a3 >>> 4) << n;
+      n += a3 & 15;
+      i += run;
       LONG.set(into, op, acc);
       op += n >>> 3;
       acc >>>= n & ~7;

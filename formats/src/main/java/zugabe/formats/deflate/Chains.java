@@ -31,6 +31,9 @@ final class Chains {
 
   static final int THREE_FACTOR = 0x1E35A7BD;
 
+  /** Chains that are compared for the one that leads farthest back. */
+  private static final int MOST_CHAINS = 16;
+
   /** A step back that leads out of any window. */
   static final int FAR_BACK = 65_535;
 
@@ -106,10 +109,9 @@ final class Chains {
    * @param candidate the first place of the chain, within reach
    * @param longerThan at least 3: what is as long or shorter isn't wanted
    * @param depth how many places are looked at
-   * @param nice a match of this length ends the search
    * @return length above 16 bits for the distance; 0 when there is none
    */
-  int longest(int at, int candidate, int longerThan, int depth, int nice) {
+  int longest(int at, int candidate, int longerThan, int depth) {
     byte[] b = bytes;
     char[] steps = back;
     int cut = reach(at);
@@ -117,7 +119,7 @@ final class Chains {
     if (longerThan >= most) {
       return 0;
     }
-    int enough = Math.min(nice, most);
+    int enough = Math.min(Effort.NICE, most);
     int found = 0;
     int best = longerThan;
     long start = (long) LONG.get(b, at);
@@ -135,10 +137,7 @@ final class Chains {
       }
       long differing = (long) LONG.get(b, c) ^ start;
       if ((int) differing == 0) {
-        int length =
-            differing != 0
-                ? Long.numberOfTrailingZeros(differing) >>> 3
-                : agreeing(b, at, c, 8, most);
+        int length = agreeing(differing, at, c, most);
         if (length > best) {
           found = (length << 16) | (at - c);
           if (length >= enough) {
@@ -154,6 +153,85 @@ final class Chains {
         return found;
       }
     }
+  }
+
+  /**
+   * The same where chains are long. A longer match agrees in each four bytes that the longest one
+   * so far agrees in, and in its last four: of all these chains, the one that leads farthest back
+   * is followed, since no longer match lies between. Where chains are short, choosing takes longer
+   * than what it saves.
+   */
+  int longestOfMany(int at, int candidate, int longerThan, int depth) {
+    byte[] b = bytes;
+    char[] steps = back;
+    int cut = reach(at);
+    int most = Math.min(Symbols.MOST_LENGTH, end - at);
+    if (longerThan >= most) {
+      return 0;
+    }
+    int enough = Math.min(Effort.NICE, most);
+    int found = 0;
+    int best = longerThan;
+    long start = (long) LONG.get(b, at);
+    int tailAt = best - 3;
+    int tail = (int) INT.get(b, at + tailAt);
+    int left = depth;
+    int c = candidate;
+    int chain = 0;
+    int last = four[(tail * FOUR_FACTOR) >>> FOUR_SHIFT] - base - tailAt;
+    if (tailAt > 0 && last < c) {
+      if (last < cut) {
+        return 0;
+      }
+      c = last;
+      chain = tailAt;
+    }
+    while (true) {
+      while ((int) INT.get(b, c + tailAt) != tail) {
+        c -= steps[(c + chain) & MASK];
+        if (c < cut || --left <= 0) {
+          return found;
+        }
+      }
+      long differing = (long) LONG.get(b, c) ^ start;
+      if ((int) differing == 0) {
+        int length = agreeing(differing, at, c, most);
+        if (length > best) {
+          found = (length << 16) | (at - c);
+          if (length >= enough) {
+            return (Math.min(length, most) << 16) | (at - c);
+          }
+          best = length;
+          tailAt = best - 3;
+          tail = (int) INT.get(b, at + tailAt);
+          // places behind this one aren't entered yet
+          chain = widest(c, chain, Math.min(Math.min(best - 4, at - c), MOST_CHAINS));
+        }
+      }
+      c -= steps[(c + chain) & MASK];
+      if (c < cut || --left <= 0) {
+        return found;
+      }
+    }
+  }
+
+  /** From which place on, counted from a candidate, the step back is the widest. */
+  private int widest(int candidate, int chain, int last) {
+    int widest = (back[(candidate + chain) & MASK] << Byte.SIZE) | chain;
+    for (int o = 0; o <= last; o++) {
+      widest = Math.max(widest, (back[(candidate + o) & MASK] << Byte.SIZE) | o);
+    }
+    return widest & 0xFF;
+  }
+
+  /**
+   * How long two places agree whose first eight bytes differ so; it may be more than there is when
+   * these reach past the end.
+   */
+  private int agreeing(long differing, int at, int candidate, int most) {
+    return differing != 0
+        ? Long.numberOfTrailingZeros(differing) >>> 3
+        : agreeing(bytes, at, candidate, Long.BYTES, most);
   }
 
   /** How long two places agree, of which so many bytes are known to. */

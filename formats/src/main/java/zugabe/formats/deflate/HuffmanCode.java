@@ -11,10 +11,12 @@ final class HuffmanCode {
   /** Symbols that are looked at by one call: many short calls are compiled sooner. */
   private static final int STEP = 32;
 
-  /** Steps of a Shell sort that suit some hundred values. */
-  private static final int[] GAPS = {132, 57, 23, 10, 4, 1};
+  /** Counts from this one on are one group when sorted. */
+  private static final int OFTEN = 63;
 
-  private final int[] leaves = new int[Symbols.FIXED_LITERAL_CODES];
+  private int[] leaves = new int[Symbols.FIXED_LITERAL_CODES];
+  private int[] sorted = new int[Symbols.FIXED_LITERAL_CODES];
+  private final int[] starts = new int[OFTEN + 1];
   private final int[] nodes = new int[Symbols.FIXED_LITERAL_CODES];
 
   /** How many codes have each length. */
@@ -64,20 +66,39 @@ final class HuffmanCode {
   }
 
   /**
-   * By count; no two are equal. The runtime's sort is made for longer arrays, and takes longer to
-   * compile than what it sorts here.
+   * By count and symbol: counted out, those that occur often sorted in. The runtime's sort is made
+   * for longer arrays, and takes longer to compile than what it sorts here.
    */
   private void sort(int used) {
-    for (int gap : GAPS) {
-      for (int i = gap; i < used; i++) {
-        int leaf = leaves[i];
-        int at = i;
-        for (; at >= gap && leaves[at - gap] > leaf; at -= gap) {
-          leaves[at] = leaves[at - gap];
-        }
-        leaves[at] = leaf;
-      }
+    System.arraycopy(Counts.ZEROS, 0, starts, 0, starts.length);
+    for (int i = 0; i < used; i++) {
+      starts[group(leaves[i])]++;
     }
+    int at = 0;
+    for (int n = 0; n < starts.length; n++) {
+      int here = starts[n];
+      starts[n] = at;
+      at += here;
+    }
+    int often = starts[OFTEN];
+    for (int i = 0; i < used; i++) {
+      sorted[starts[group(leaves[i])]++] = leaves[i];
+    }
+    for (int i = often + 1; i < used; i++) {
+      int leaf = sorted[i];
+      int to = i;
+      for (; to > often && sorted[to - 1] > leaf; to--) {
+        sorted[to] = sorted[to - 1];
+      }
+      sorted[to] = leaf;
+    }
+    int[] before = leaves;
+    leaves = sorted;
+    sorted = before;
+  }
+
+  private static int group(int leaf) {
+    return Math.min(leaf >>> SYMBOL_BITS, OFTEN);
   }
 
   /** Joins the two lightest until one is left; then each inner node holds its parent. */

@@ -6,7 +6,7 @@ package zugabe.formats.deflate;
  */
 final class LazyParser {
   /** From this length on, half as much is looked at for something better. */
-  private static final int GOOD = 8;
+  private static final int GOOD = 16;
 
   /** What a match has to gain to be put off: in quarters of a byte, distances counted. */
   private static final int LEAST_GAIN = 2;
@@ -22,17 +22,14 @@ final class LazyParser {
    */
   private static final int STEP_BYTES = 32;
 
-  /** How far a match of three may be while nothing is known yet. */
-  private static final int FAR_AT_FIRST = 1024;
-
   /** Literals below which statistics say nothing. */
   private static final int FEW = 64;
 
   /** Bits of a literal below which matches of three hardly pay, unless there are some. */
-  private static final int CHEAP = 64 * Counts.UNIT / 10;
+  private static final int CHEAP = 7 * Counts.UNIT;
 
   /** One match of three for so many literals is worth looking for more. */
-  private static final int SOME = 16;
+  private static final int SOME = 10;
 
   /** What a match of three costs beside its distance's extra bits, in bits. */
   private static final int MATCH_OF_THREE = 95 * Counts.UNIT / 10;
@@ -43,7 +40,13 @@ final class LazyParser {
   private int end;
   private Tokens tokens;
   private Effort effort = Effort.USUAL;
+
+  /** How far a match of three may be; 0 for none. */
   private int far;
+
+  /** Whether a part was parsed yet. */
+  private boolean started;
+
   private int literals;
 
   /**
@@ -55,7 +58,9 @@ final class LazyParser {
     end = to;
     tokens = into;
     effort = Effort.USUAL;
-    far = FAR_AT_FIRST;
+    // short contents gain nothing by matches of three
+    far = 0;
+    started = false;
     chains.start(content, first, to);
     chains.enter(first, from, true);
     literals = from;
@@ -83,7 +88,8 @@ final class LazyParser {
     }
     if (total >= FEW) {
       int bits = (int) ((Counts.weight(total) - sum) / total);
-      boolean used = counts[Symbols.FIRST_LENGTH] * SOME > total;
+      boolean used = !started || counts[Symbols.FIRST_LENGTH] * SOME > total;
+      started = true;
       far = bits < CHEAP && !used ? 0 : power(3 * bits - MATCH_OF_THREE);
       effort = Effort.of(bits);
     }
@@ -133,6 +139,7 @@ final class LazyParser {
     boolean withThree = reachOfThree > 0;
     int most = effort.depth();
     int fewer = effort.later();
+    boolean many = effort.many();
     int literal = literals;
     int i = from;
     int value = (int) Chains.INT.get(b, i);
@@ -152,7 +159,7 @@ final class LazyParser {
       value = (int) Chains.INT.get(b, i + 1);
       hash = four(value);
       next = heads[hash];
-      int match = c >= found.reach(i) ? found.longest(i, c, 3, most, Effort.NICE) : 0;
+      int match = c >= found.reach(i) ? longest(i, c, 3, most, many) : 0;
       if (match == 0) {
         if (last < Math.max(i - reachOfThree, found.reach(i))
             || ((int) Chains.INT.get(b, last) ^ here) << Byte.SIZE != 0) {
@@ -188,8 +195,7 @@ final class LazyParser {
         next = heads[hash];
         int better =
             c >= found.reach(k)
-                ? found.longest(
-                    k, c, Math.max(length, 4) - 1, length >= GOOD ? fewer >> 1 : fewer, Effort.NICE)
+                ? longest(k, c, Math.max(length, 4) - 1, length >= GOOD ? fewer >> 1 : fewer, many)
                 : 0;
         k++;
         if (better == 0 || gain(match, better) <= LEAST_GAIN) {
@@ -217,6 +223,12 @@ final class LazyParser {
     } while (i < limit);
     literals = literal;
     return i;
+  }
+
+  private int longest(int at, int candidate, int longerThan, int depth, boolean many) {
+    return many
+        ? chains.longestOfMany(at, candidate, longerThan, depth)
+        : chains.longest(at, candidate, longerThan, depth);
   }
 
   /** In quarters of a byte: a longer distance takes more bits. */

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import java.util.zip.Inflater;
 import java.util.zip.InflaterInputStream;
@@ -23,12 +24,12 @@ import org.testng.annotations.Test;
  * {@link DeflateBytes} writes once, and they stay.
  */
 public final class EngineVersionTest {
-  private static Map<String, byte[]> kept() throws IOException {
+  private static Map<String, byte[]> kept(int engine) throws IOException {
     Map<String, byte[]> kept = new LinkedHashMap<>();
     for (String kind : Contents.kinds().keySet()) {
       for (String effort : List.of("deflated", "smallest")) {
         String name = kind + "." + effort;
-        String path = "engine-" + Deflate.ENGINE + "/" + name;
+        String path = "engine-" + engine + "/" + name;
         try (InputStream in = EngineVersionTest.class.getResourceAsStream(path)) {
           assertThat(in).as("%s: write it with DeflateBytes", path).isNotNull();
           kept.put(name, in.readAllBytes());
@@ -41,15 +42,22 @@ public final class EngineVersionTest {
   @Test
   public void theBytesAreThoseOfTheVersion() throws Exception {
     Map<String, byte[]> made = DeflateBytes.made();
-    Map<String, byte[]> kept = kept();
+    Map<String, byte[]> kept = kept(Deflate.ENGINE);
     assertThat(made.keySet()).isEqualTo(kept.keySet());
     kept.forEach((name, bytes) -> assertThat(made.get(name)).as(name).isEqualTo(bytes));
   }
 
+  @DataProvider
+  public Object[][] versions() {
+    return IntStream.rangeClosed(1, Deflate.ENGINE)
+        .mapToObj(version -> new Object[] {version})
+        .toArray(Object[][]::new);
+  }
+
   /** And those that are kept are the contents. */
-  @Test
-  public void keptFilesUnpackToTheContents() throws Exception {
-    Map<String, byte[]> kept = kept();
+  @Test(dataProvider = "versions")
+  public void keptFilesUnpackToTheContents(int version) throws Exception {
+    Map<String, byte[]> kept = kept(version);
     for (Map.Entry<String, byte[]> kind : Contents.kinds().entrySet()) {
       for (String effort : List.of(".deflated", ".smallest")) {
         InputStream packed = new ByteArrayInputStream(kept.get(kind.getKey() + effort));
@@ -74,7 +82,7 @@ public final class EngineVersionTest {
   /** Interpreted, compiled by either compiler, with other instructions, by every runtime here. */
   @Test(dataProvider = "ways")
   public void everyRuntimeMakesTheSameBytes(List<String> options) throws Exception {
-    String wanted = DeflateBytes.told(kept());
+    String wanted = DeflateBytes.told(kept(Deflate.ENGINE));
     for (Path java : runtimes()) {
       List<String> command =
           new ArrayList<>(List.of(java.toString(), "-XX:+IgnoreUnrecognizedVMOptions"));
