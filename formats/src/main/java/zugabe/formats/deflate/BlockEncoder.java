@@ -10,6 +10,7 @@ final class BlockEncoder {
 
   private static final int FIXED = 1;
   private static final int DYNAMIC = 2;
+  private static final int[] FIXED_LENGTHS = Symbols.fixedLengths();
 
   private final HuffmanCode huffman = new HuffmanCode();
   private final CodeLengths header = new CodeLengths(huffman);
@@ -38,31 +39,36 @@ final class BlockEncoder {
     huffman.lengths(counts, 0, Symbols.LITERAL_CODES, MOST_LITERAL_BITS, lengths);
     huffman.lengths(counts, Symbols.DISTANCES, Symbols.DISTANCE_CODES, Symbols.MOST_BITS, lengths);
     header.of(lengths);
-    long fixed = 0;
-    long dynamic = header.bits();
-    for (int s = 0; s < Symbols.ALL; s++) {
-      long count = counts[s];
-      fixed += count * (Symbols.fixedBits(s) + Symbols.EXTRA[s]);
-      dynamic += count * (lengths[s] + Symbols.EXTRA[s]);
-    }
+    long fixed = bits(FIXED_LENGTHS);
+    long dynamic = header.bits() + bits(lengths);
     // each but the stored one begins with three bits
     if (out.storedBits(to - from) <= Math.min(fixed, dynamic) + 3) {
       out.stored(content, from, to, last);
       return;
     }
-    int type = fixed <= dynamic ? FIXED : DYNAMIC;
-    out.put((last ? 1 : 0) | (type << 1), 3);
-    if (type == FIXED) {
-      Symbols.fixed(lengths);
-      huffman.codes(lengths, 0, Symbols.FIXED_LITERAL_CODES, codes);
-    } else {
+    boolean ownCodes = dynamic < fixed;
+    int[] chosen = ownCodes ? lengths : FIXED_LENGTHS;
+    out.put((last ? 1 : 0) | ((ownCodes ? DYNAMIC : FIXED) << 1), 3);
+    if (ownCodes) {
       header.write(out);
-      huffman.codes(lengths, 0, Symbols.LITERAL_CODES, codes);
     }
-    huffman.codes(lengths, Symbols.DISTANCES, Symbols.DISTANCE_CODES, codes);
-    tables.fill(lengths, codes);
+    huffman.codes(chosen, 0, Symbols.FIXED_LITERAL_CODES, codes);
+    huffman.codes(chosen, Symbols.DISTANCES, Symbols.DISTANCE_CODES, codes);
+    tables.fill(chosen, codes);
     int firstToken = part == 0 ? 0 : parts.tokenEnd(part - 1);
     out.tokens(tokens, firstToken, parts.tokenEnd(part), tables, content, from);
-    out.put(codes[Symbols.END_OF_BLOCK], lengths[Symbols.END_OF_BLOCK]);
+    out.put(codes[Symbols.END_OF_BLOCK], chosen[Symbols.END_OF_BLOCK]);
+  }
+
+  /**
+   * What the symbols take. By itself, as all that repeats is: the runtime would compile a long
+   * method with everything that it calls in it, twice, for seconds.
+   */
+  private long bits(int[] lengths) {
+    long bits = 0;
+    for (int s = 0; s < Symbols.ALL; s++) {
+      bits += (long) counts[s] * (lengths[s] + Symbols.EXTRA[s]);
+    }
+    return bits;
   }
 }

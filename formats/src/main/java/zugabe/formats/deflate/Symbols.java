@@ -108,11 +108,8 @@ final class Symbols {
     return DISTANCE_SYMBOL[less < NEAR ? less : NEAR + (less >> FAR_SHIFT)];
   }
 
-  static int fixedBits(int symbol) {
-    return FIXED[symbol];
-  }
-
-  static void fixed(int[] into) {
-    System.arraycopy(FIXED, 0, into, 0, ALL);
+  /** Of the codes that need no header (section 3.2.6). */
+  static int[] fixedLengths() {
+    return FIXED.clone();
   }
 }
