@@ -39,11 +39,12 @@ final class BitWriter {
   /** At most 32 bits. */
   void put(long value, int width) {
     bits |= value << count;
-    LONG.set(out, at, bits);
     count += width;
-    at += count >>> 3;
-    bits >>>= count & ~7;
-    count &= 7;
+    while (count >= Byte.SIZE) {
+      out[at++] = (byte) bits;
+      bits >>>= Byte.SIZE;
+      count -= Byte.SIZE;
+    }
   }
 
   /** Zeros up to the next byte. */

@@ -142,7 +142,7 @@ final class LazyParser {
     boolean many = effort.many();
     int literal = literals;
     int i = from;
-    int value = (int) Chains.INT.get(b, i);
+    int value = Chains.at(b, i);
     int hash = four(value);
     int next = heads[hash];
     do {
@@ -156,13 +156,13 @@ final class LazyParser {
         threes[h] = i + base;
       }
       int here = value;
-      value = (int) Chains.INT.get(b, i + 1);
+      value = (value >>> Byte.SIZE) | (b[i + 4] << 24);
       hash = four(value);
       next = heads[hash];
       int match = c >= found.reach(i) ? longest(i, c, 3, most, many) : 0;
       if (match == 0) {
         if (last < Math.max(i - reachOfThree, found.reach(i))
-            || ((int) Chains.INT.get(b, last) ^ here) << Byte.SIZE != 0) {
+            || (Chains.at(b, last) ^ here) << Byte.SIZE != 0) {
           n[here & 0xFF]++;
           int skip = Math.min((i - literal) >> SKIP_SHIFT, MOST_SKIP);
           i++;
@@ -173,7 +173,7 @@ final class LazyParser {
             if (i >= limit) {
               break;
             }
-            value = (int) Chains.INT.get(b, i);
+            value = Chains.at(b, i);
             hash = four(value);
             next = heads[hash];
           }
@@ -190,7 +190,7 @@ final class LazyParser {
         if (withThree) {
           threes[((value << Byte.SIZE) * Chains.THREE_FACTOR) >>> Chains.THREE_SHIFT] = k + base;
         }
-        value = (int) Chains.INT.get(b, k + 1);
+        value = (value >>> Byte.SIZE) | (b[k + 4] << 24);
         hash = four(value);
         next = heads[hash];
         int better =
@@ -216,7 +216,7 @@ final class LazyParser {
         if (i >= limit) {
           break;
         }
-        value = (int) Chains.INT.get(b, i);
+        value = Chains.at(b, i);
         hash = four(value);
         next = heads[hash];
       }
