@@ -25,6 +25,7 @@ final class Deflating {
   private static final int MOST_BYTES = 12_000_000;
   private static final int BLOCK = Packing.BLOCK_BYTES;
   private static final int WINDOW = 32 * 1024;
+  private static final int COLD_BYTES = 1 << 20;
   private static final int GROUP_BYTES = 100_000;
 
   private final int rounds;
@@ -37,7 +38,7 @@ final class Deflating {
    * @param content the made-up corpus
    * @param project the project's folder, for its own sources and classes
    */
-  static void run(Path content, Path project, int rounds) throws IOException {
+  static void run(Path content, Path project, int rounds) throws IOException, InterruptedException {
     Path runtime = Path.of(System.getProperty("java.home"), "lib");
     Map<String, List<byte[]>> kinds = new LinkedHashMap<>();
     kinds.put("made-up classes", files(content.resolve("small/classes"), ".class"));
@@ -55,6 +56,7 @@ final class Deflating {
         deflating.row(kind.getKey(), kind.getValue());
       }
     }
+    Cold.row(classes(project.resolve("core/target/classes")), rounds);
   }
 
   private static List<byte[]> files(Path folder, String ending) throws IOException {
@@ -73,6 +75,21 @@ final class Deflating {
       }
     }
     return all;
+  }
+
+  /** About a megabyte of them. */
+  private static List<Path> classes(Path folder) throws IOException {
+    List<Path> some = new ArrayList<>();
+    long bytes = 0;
+    try (Stream<Path> walk = Files.walk(folder)) {
+      for (Path file : walk.filter(f -> f.toString().endsWith(".class")).sorted().toList()) {
+        if (bytes < COLD_BYTES) {
+          some.add(file);
+          bytes += Files.size(file);
+        }
+      }
+    }
+    return some;
   }
 
   private static byte[] start(Path file) throws IOException {

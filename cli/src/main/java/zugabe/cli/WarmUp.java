@@ -19,7 +19,7 @@ final class WarmUp extends Thread {
   }
 
   /**
-   * @param building whether much is going to be digested and packed
+   * @param building whether much is going to be digested
    * @param kinds those that the command will use
    */
   static void start(int processors, boolean building, Registry kinds) {

@@ -10,7 +10,6 @@ import zugabe.core.kind.Registry;
 import zugabe.core.program.Version;
 import zugabe.core.recipe.Recipe;
 import zugabe.formats.classfile.ClassFacts;
-import zugabe.formats.deflate.Deflate;
 
 /** What a short command does before it is asked. */
 public final class WarmingUp {
@@ -19,7 +18,7 @@ public final class WarmingUp {
   /**
    * Does a very small piece of what checking a recipe does, so that its classes are loaded.
    *
-   * @param building whether much is going to be digested and packed
+   * @param building whether much is going to be digested
    */
   public static void warmUp(boolean building, Registry kinds) {
     Recipe.read(
@@ -30,7 +29,6 @@ public final class WarmingUp {
       ClassFacts.decode(in.readAllBytes());
       if (building) {
         Digests.warmUp();
-        Deflate.warmUp();
       } else {
         Digests.sha256().digest();
       }

@@ -1,7 +1,6 @@
 package zugabe.formats.deflate;
 
 import java.io.ByteArrayOutputStream;
-import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
@@ -20,13 +19,6 @@ public final class Deflate implements Packing {
    * The same with all matches of a block, of which there may be {@link Trees#MOST} at each place.
    */
   private static final long THOROUGH_BYTES = 48 << 20;
-
-  private static final int WARM_UP_ROUNDS = 6;
-
-  /** Lengths up to this one are tried, because a content's end is treated apart. */
-  private static final int WARM_UP_SHORT = 120;
-
-  private static final int WARM_UP_BYTES = 24 * 1024;
 
   /** Encoders that wait for their next content: making one costs more than packing a small file. */
   private static final Queue<Encoder> IDLE = new ConcurrentLinkedQueue<>();
@@ -100,60 +92,5 @@ public final class Deflate implements Packing {
   @Override
   public long engineBytes() {
     return thorough ? THOROUGH_BYTES : ENCODER_BYTES;
-  }
-
-  /**
-   * Packs a little of several kinds, so that the runtime compiles the engine before it is needed,
-   * and for all of its ways.
-   */
-  public static void warmUp() {
-    byte[][] kinds = {text(), records(), noise()};
-    Deflate deflate = new Deflate();
-    for (int i = 0; i < WARM_UP_ROUNDS; i++) {
-      byte[] content = kinds[i % kinds.length];
-      deflate.pack(new byte[0], content, content.length, true);
-      for (int length = i; length < WARM_UP_SHORT; length += WARM_UP_ROUNDS) {
-        deflate.pack(content, content, length, false);
-      }
-    }
-  }
-
-  private static byte[] text() {
-    byte[] content = noise();
-    byte[] words = "tide harbour quay salt marsh gannet heron ".getBytes(StandardCharsets.US_ASCII);
-    int at = 0;
-    for (int i = 0; i < content.length; i++) {
-      // now and then another word, and sometimes a number
-      boolean jumps = words[at] == ' ' && (content[i] & 3) != 0;
-      at = (jumps ? at + (content[i] & 0x1F) : at + 1) % words.length;
-      content[i] = (content[i] & 0x38) == 0 ? (byte) ('0' + (content[i] & 7)) : words[at];
-    }
-    return content;
-  }
-
-  /** Like class files and programs: what is the same each time among what isn't. */
-  private static byte[] records() {
-    byte[] content = noise();
-    for (int i = 0; i < content.length; i++) {
-      content[i] =
-          switch (i & 7) {
-            case 0, 1, 2 -> (byte) i;
-            case 3 -> (byte) (i >> 6);
-            case 4, 5 -> (byte) (content[i] & 0x0F);
-            default -> content[i];
-          };
-    }
-    return content;
-  }
-
-  private static byte[] noise() {
-    byte[] content = new byte[WARM_UP_BYTES];
-    int state = 1;
-    for (int i = 0; i < content.length; i++) {
-      // a linear congruential sequence
-      state = state * 1103515245 + 12345;
-      content[i] = (byte) (state >>> 16);
-    }
-    return content;
   }
 }
