@@ -21,7 +21,9 @@ public enum EntryPacking {
   /** A recipe's key for it. */
   public static final Field<Located<EntryPacking>> KEY =
       Field.optional(
-              "packing", TextShape.choice(values()), "Whether and how hard entries are packed.")
+              "packing",
+              TextShape.choice(values()),
+              "Whether and how hard entries are packed; what a library brings packed isn't packed anew.")
           .otherwise("deflated, where that makes them smaller");
 
   /** How entries are packed. */
