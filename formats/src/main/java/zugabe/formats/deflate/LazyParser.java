@@ -169,6 +169,8 @@ final class LazyParser {
           if (skip > 0) {
             for (int to = Math.min(i + skip, stop); i < to; i++) {
               n[b[i] & 0xFF]++;
+              // in no chain, and nothing from before may be taken for one
+              back[i & Chains.MASK] = 0;
             }
             if (i >= limit) {
               break;

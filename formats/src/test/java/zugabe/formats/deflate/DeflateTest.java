@@ -93,6 +93,27 @@ public final class DeflateTest {
     }
   }
 
+  /** Places that were passed over aren't in the tables; what lay there before must not be read. */
+  @Test
+  public void whatWasPackedBeforeLeavesNoTrace() {
+    Random random = new Random(13);
+    Encoder used = new Encoder(false);
+    for (int round = 0; round < 40; round++) {
+      byte[] content = new byte[50_000];
+      // letters enough for places to be passed over, few enough to be taken for a text
+      for (int at = 0; at < content.length; at++) {
+        content[at] = (byte) ('@' + random.nextInt(45));
+      }
+      // pieces behind long runs of them: first whole, then broken off, then whole again
+      for (int at = 0; at + 3_000 < content.length; at += 3_000) {
+        System.arraycopy(content, at, content, at + 1_000, 20 + random.nextInt(20));
+        System.arraycopy(content, at, content, at + 2_000, 80);
+      }
+      byte[] fresh = new Encoder(false).pack(new byte[0], content, content.length, true);
+      assertThat(used.pack(new byte[0], content, content.length, true)).isEqualTo(fresh);
+    }
+  }
+
   /** Whoever gives more than a block at once, such as a picture, gets blocks. */
   @Test
   public void longContentsComeBackWhole() throws Exception {
