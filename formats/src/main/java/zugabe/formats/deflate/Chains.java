@@ -166,7 +166,7 @@ final class Chains {
    * The same where chains are long. A longer match agrees in each four bytes that the longest one
    * so far agrees in, and in its last four: of all these chains, the one that leads farthest back
    * is followed, since no longer match lies between. Where chains are short, choosing takes longer
-   * than what it saves.
+   * than what it saves, and so does one loop for both, which is why they stand apart.
    */
   int longestOfMany(int at, int candidate, int longerThan, int depth) {
     byte[] b = bytes;
