@@ -8,10 +8,11 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HexFormat;
 import java.util.IdentityHashMap;
+import java.util.List;
 import java.util.zip.CRC32;
-import zugabe.bytes.Access;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
+import zugabe.core.work.Workers;
 
 /**
  * Writes a file front to back through one buffer. Slots may be left open, one within another, and
@@ -22,14 +23,11 @@ final class Sink implements Closeable {
   private static final int BUFFER_BYTES = 1 << 20;
 
   private final FileChannel file;
+  private final Outlet outlet;
+  private final Carriers carriers;
   private final RangeDigest whole = RangeDigest.of("SHA-256");
   private final DigestFollower digest;
   private final boolean digested;
-
-  /** Outside the heap: the system reads and writes it in place. */
-  private final ByteBuffer buffer = ByteBuffer.allocateDirect(BUFFER_BYTES);
-
-  private long flushed;
 
   /** Heads of payloads, one within another. */
   private final Deque<Long> heads = new ArrayDeque<>();
@@ -40,13 +38,15 @@ final class Sink implements Closeable {
   /** Digests with an open range, or with ranges to come. */
   private final IdentityHashMap<RangeDigest, DigestFollower> ranges = new IdentityHashMap<>();
 
-  Sink(FileChannel file) {
-    this(file, true);
+  Sink(FileChannel file, Workers workers) {
+    this(file, workers, true);
   }
 
-  private Sink(FileChannel file, boolean digested) {
+  private Sink(FileChannel file, Workers workers, boolean digested) {
     this.file = file;
     this.digested = digested;
+    this.outlet = new Outlet(file, BUFFER_BYTES, this::tellFinal);
+    this.carriers = new Carriers(file, workers);
     this.digest = new DigestFollower(file, whole);
     if (digested) {
       digest.begin(0);
@@ -55,67 +55,62 @@ final class Sink implements Closeable {
   }
 
   /** Without a digest of the file. */
-  static Sink plain(FileChannel file) {
-    return new Sink(file, false);
+  static Sink plain(FileChannel file, Workers workers) {
+    return new Sink(file, workers, false);
   }
 
   long position() {
-    return flushed + buffer.position();
+    return outlet.position();
   }
 
   void write(byte[] bytes, int offset, int length) throws IOException {
-    int at = offset;
-    int left = length;
-    while (left > 0) {
-      int count = Math.min(left, buffer.remaining());
-      buffer.put(bytes, at, count);
-      at += count;
-      left -= count;
-      if (!buffer.hasRemaining()) {
-        flush();
-      }
-    }
-  }
-
-  /** Copies all of {@code from}, on the shortest way; returns the count and adds to the CRC-32. */
-  long copy(Access from, CRC32 crc) throws IOException {
-    long done = 0;
-    while (true) {
-      int start = buffer.position();
-      int got = from.read(done, buffer);
-      if (got < 0) {
-        return done;
-      }
-      crc.update(buffer.duplicate().flip().position(start));
-      done += got;
-      if (!buffer.hasRemaining()) {
-        flush();
-      }
-    }
+    outlet.write(bytes, offset, length);
   }
 
   void write(byte[] bytes) throws IOException {
-    write(bytes, 0, bytes.length);
+    outlet.write(bytes);
+  }
+
+  /** Writes a piece here and now. */
+  void carry(Carriers.Piece piece) throws IOException {
+    piece.write(outlet);
+  }
+
+  /** Lets others copy pieces to this place, and goes on behind them. */
+  void send(List<Carriers.Piece> pieces, long bytes) throws IOException {
+    outlet.flush();
+    carriers.send(outlet.flushed(), pieces);
+    outlet.go(outlet.flushed() + bytes);
+    if (carriers.notice()) {
+      tellFinal();
+    }
+  }
+
+  /** Waits for what others copy. */
+  private void settle() throws IOException {
+    flush();
+    carriers.settle();
+    tellFinal();
   }
 
   /** Leaves room for a header that isn't known yet. */
   void leaveHead(int width) throws IOException {
     flush();
-    heads.push(flushed);
+    heads.push(outlet.flushed());
     write(new byte[width]);
   }
 
   /** Fills the head that was left last. */
   void fillHead(byte[] bytes) throws IOException {
     flush();
-    writeFully(ByteBuffer.wrap(bytes), heads.pop());
+    outlet.fully(ByteBuffer.wrap(bytes), heads.pop());
     tellFinal();
   }
 
   /** Leaves room for what a later segment fills. */
   void leaveSlot(Segment.Slot slot) throws IOException {
     flush();
-    slots.put(slot, flushed);
+    slots.put(slot, outlet.flushed());
     write(new byte[slot.width()]);
   }
 
@@ -126,13 +121,14 @@ final class Sink implements Closeable {
           "slot " + slot.label() + ": " + bytes.length + " bytes for " + slot.width());
     }
     flush();
-    writeFully(ByteBuffer.wrap(bytes), at);
+    outlet.fully(ByteBuffer.wrap(bytes), at);
     tellFinal();
   }
 
   /** A range of a digest starts at this place. */
   void startRange(RangeDigest range) throws IOException {
     flush();
+    long flushed = outlet.flushed();
     DigestFollower follower = ranges.get(range);
     if (follower == null) {
       follower = new DigestFollower(file, range);
@@ -146,7 +142,8 @@ final class Sink implements Closeable {
 
   /** A range ends at this place; behind the last one the digest is there. */
   void endRange(Segment.RangeEnd end) throws IOException {
-    flush();
+    settle();
+    long flushed = outlet.flushed();
     DigestFollower follower = ranges.get(end.digest());
     if (openFrom(follower.openFrom()) < flushed) {
       throw new IllegalStateException("a slot in the range " + end.label() + " isn't filled");
@@ -160,7 +157,7 @@ final class Sink implements Closeable {
 
   /** The first place from {@code from} on that isn't final. */
   private long openFrom(long from) {
-    long open = flushed;
+    long open = Math.min(outlet.flushed(), carriers.openFrom(from));
     for (long head : heads) {
       open = head >= from ? Math.min(open, head) : open;
     }
@@ -176,7 +173,7 @@ final class Sink implements Closeable {
     }
     for (DigestFollower follower : ranges.values()) {
       long from = follower.openFrom();
-      if (from <= flushed) {
+      if (from <= outlet.flushed()) {
         follower.upTo(openFrom(from));
       }
     }
@@ -187,7 +184,8 @@ final class Sink implements Closeable {
    * later.
    */
   long crc32From(long position) throws IOException {
-    flush();
+    settle();
+    long flushed = outlet.flushed();
     CRC32 crc = new CRC32();
     ByteBuffer chunk = ByteBuffer.allocate(1 << 16);
     for (long at = position; at < flushed; ) {
@@ -204,37 +202,24 @@ final class Sink implements Closeable {
 
   /** Ends the file; returns its SHA-256 in lower-case hexadecimal, or nothing without a digest. */
   String finish() throws IOException {
-    flush();
+    settle();
     if (!heads.isEmpty() || !slots.isEmpty() || !ranges.isEmpty()) {
       throw new IllegalStateException("a slot isn't filled, or a range hasn't ended");
     }
     if (!digested) {
       return "";
     }
-    digest.end(flushed);
+    digest.end(outlet.flushed());
     return HexFormat.of().formatHex(digest.finish());
   }
 
   private void flush() throws IOException {
-    int filled = buffer.position();
-    if (filled == 0) {
-      return;
-    }
-    writeFully(buffer.flip(), flushed);
-    buffer.clear();
-    flushed += filled;
-    tellFinal();
-  }
-
-  private void writeFully(ByteBuffer bytes, long position) throws IOException {
-    long at = position;
-    while (bytes.hasRemaining()) {
-      at += file.write(bytes, at);
-    }
+    outlet.flush();
   }
 
   @Override
   public void close() {
+    carriers.cancel();
     digest.interrupt();
     ranges.values().forEach(DigestFollower::interrupt);
   }

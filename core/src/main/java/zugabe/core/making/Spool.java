@@ -4,13 +4,13 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.channels.FileChannel;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Future;
 import java.util.zip.CRC32;
-import zugabe.bytes.Access;
-import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
@@ -30,12 +30,19 @@ final class Spool {
 
   private static final int WINDOW_SEGMENTS = 512;
 
+  /** What a worker copies at once, and what isn't worth handing over. */
+  private static final long LOAD_BYTES = 2 << 20;
+
+  private static final long LEAST_BYTES = 1 << 18;
+
   private final Workers workers;
   private final Progress progress;
   private final Sink sink;
   private final String what;
   private final long base;
   private final Deque<Pending> window = new ArrayDeque<>();
+  private final List<Segment> travelling = new ArrayList<>();
+  private long travellingBytes;
   private int jobs;
   private long windowBytes;
 
@@ -82,7 +89,7 @@ final class Spool {
   static Written write(
       Layout layout, FileChannel file, String what, Workers workers, Progress progress)
       throws IOException {
-    try (Sink sink = new Sink(file)) {
+    try (Sink sink = new Sink(file, workers)) {
       Spool spool = new Spool(workers, progress, sink, what, 0);
       spool.writeAll(layout);
       long size = sink.position();
@@ -94,7 +101,7 @@ final class Spool {
   static void writePlain(
       Layout layout, FileChannel file, String what, Workers workers, Progress progress)
       throws IOException {
-    try (Sink sink = Sink.plain(file)) {
+    try (Sink sink = Sink.plain(file, workers)) {
       new Spool(workers, progress, sink, what, 0).writeAll(layout);
       sink.finish();
     }
@@ -126,6 +133,7 @@ final class Spool {
       write(next);
       progress.at("writing " + what, sink.position(), 0);
     }
+    deliver();
   }
 
   private Pending start(Segment segment) {
@@ -157,6 +165,14 @@ final class Spool {
   }
 
   private void write(Pending pending) throws IOException {
+    if (travels(pending.segment())) {
+      travelling.add(pending.segment());
+      if (travellingBytes >= LOAD_BYTES || travelling.size() == WINDOW_SEGMENTS) {
+        deliver();
+      }
+      return;
+    }
+    deliver();
     if (pending.work() != null) {
       Segment.Compressed p = (Segment.Compressed) pending.segment();
       Ready ready = Workers.take(pending.work());
@@ -166,7 +182,8 @@ final class Spool {
     } else if (pending.segment() instanceof Segment.Encoded e) {
       sink.write(e.encoder().encode(position()));
     } else if (pending.segment() instanceof Segment.Copy c) {
-      copy(c);
+      sink.write(c.header().encode(position()));
+      streamed(c);
     } else if (pending.segment() instanceof Segment.Compressed p) {
       compressed(p);
     } else if (pending.segment() instanceof Segment.Inside inside) {
@@ -220,32 +237,57 @@ final class Spool {
     return sink.position() - base;
   }
 
-  private void copy(Segment.Copy c) throws IOException {
-    sink.write(c.header().encode(position()));
-    CRC32 crc = new CRC32();
-    long count = 0;
-    if (c.content() instanceof RangeContent range) {
-      try (Access access = range.access()) {
-        count = sink.copy(access, crc);
-      }
-    } else {
-      count = streamed(c.content(), crc);
+  /** Whether a segment travels as it is, or stands between two that do, as folders do. */
+  private boolean travels(Segment segment) {
+    if (segment instanceof Segment.Copy c && c.content() instanceof RangeContent) {
+      travellingBytes += c.content().size();
+      return true;
     }
-    if (count != c.content().size() || crc.getValue() != c.crc32()) {
-      throw new ContentChangedException(c.label(), ContentChangedException.PACKED);
-    }
+    return segment instanceof Segment.Encoded && !travelling.isEmpty();
   }
 
-  private long streamed(Content content, CRC32 crc) throws IOException {
+  /** What travels together goes by the workers when it is much. */
+  private void deliver() throws IOException {
+    if (travellingBytes < LEAST_BYTES || workers.jobs() == 1) {
+      for (Segment one : travelling) {
+        sink.carry(piece(one, position()));
+      }
+    } else {
+      List<Carriers.Piece> pieces = new ArrayList<>(travelling.size());
+      long at = position();
+      for (Segment one : travelling) {
+        Carriers.Piece piece = piece(one, at);
+        pieces.add(piece);
+        at += piece.size();
+      }
+      sink.send(pieces, at - position());
+    }
+    travelling.clear();
+    travellingBytes = 0;
+  }
+
+  private static Carriers.Piece piece(Segment segment, long at) throws IOException {
+    if (segment instanceof Segment.Copy c) {
+      return new Carriers.Piece(
+          c.label(), c.header().encode(at), Optional.of((RangeContent) c.content()), c.crc32());
+    }
+    Segment.Encoded e = (Segment.Encoded) segment;
+    return new Carriers.Piece(e.label(), e.encoder().encode(at), Optional.empty(), 0);
+  }
+
+  private void streamed(Segment.Copy c) throws IOException {
+    CRC32 crc = new CRC32();
     long count = 0;
-    byte[] buffer = new byte[(int) Math.min(1 << 16, Math.max(1, content.size()))];
-    try (InputStream in = content.open()) {
+    byte[] buffer = new byte[(int) Math.min(1 << 16, Math.max(1, c.content().size()))];
+    try (InputStream in = c.content().open()) {
       for (int got = in.read(buffer); got >= 0; got = in.read(buffer)) {
         crc.update(buffer, 0, got);
         sink.write(buffer, 0, got);
         count += got;
       }
     }
-    return count;
+    if (count != c.content().size() || crc.getValue() != c.crc32()) {
+      throw new ContentChangedException(c.label(), ContentChangedException.PACKED);
+    }
   }
 }

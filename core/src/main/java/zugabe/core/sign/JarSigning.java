@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import zugabe.bytes.Digests;
 import zugabe.bytes.Regex;
 import zugabe.core.keys.X509Key;
@@ -69,13 +70,11 @@ public record JarSigning(byte[] manifest, File signed, File block) {
       byte[] before, Map<String, byte[]> digests, Workers workers, List<Attribute> more, By by)
       throws IOException {
     X509Key key = by.key();
-    List<Section> parts = manifest(before, digests, workers);
-    ByteArrayOutputStream whole = new ByteArrayOutputStream();
-    for (Section part : parts) {
-      whole.writeBytes(part.bytes());
-    }
-    byte[] manifest = whole.toByteArray();
-    byte[] signed = signatureFile(manifest, parts, more, workers);
+    ManifestBytes old = ManifestBytes.of(before);
+    byte[] main = old.main().length == 0 ? Manifest.of(List.of()).encode() : ended(old.main());
+    List<Section> sections = sections(before, old, digests, workers);
+    byte[] manifest = joined(main, sections, Section::bytes);
+    byte[] signed = joined(signedMain(manifest, main, more), sections, Section::signed);
     String base = "META-INF/" + base(key.alias());
     byte[] block = Cms.sign(signed, key, by.stamping());
     return new JarSigning(
@@ -97,38 +96,68 @@ public record JarSigning(byte[] manifest, File signed, File block) {
         && !JarOrder.isSignatureFile(name);
   }
 
-  /** A part of a manifest with the blank line that ends it; the first has no name. */
+  /**
+   * A section of the manifest, and the one of the signature file that is about it.
+   *
+   * @param bytes with the blank line that ends it
+   */
   @SuppressWarnings("ArrayRecordComponent") // nobody compares them
-  private record Section(String name, byte[] bytes) {}
+  private record Section(byte[] bytes, byte[] signed) {
+    static Section of(String name, byte[] bytes) {
+      return new Section(
+          bytes, Manifest.section(name, List.of(new Attribute(DIGEST, digest(bytes)))));
+    }
+  }
+
+  private static byte[] joined(byte[] first, List<Section> rest, Function<Section, byte[]> part) {
+    int size = first.length;
+    for (Section one : rest) {
+      size += part.apply(one).length;
+    }
+    byte[] all = Arrays.copyOf(first, size);
+    int at = first.length;
+    for (Section one : rest) {
+      byte[] bytes = part.apply(one);
+      System.arraycopy(bytes, 0, all, at, bytes.length);
+      at += bytes.length;
+    }
+    return all;
+  }
 
   /** What is there stays byte by byte: another signature may rest on it. */
-  private static List<Section> manifest(byte[] before, Map<String, byte[]> digests, Workers workers)
+  private static List<Section> sections(
+      byte[] before, ManifestBytes old, Map<String, byte[]> digests, Workers workers)
       throws IOException {
-    ManifestBytes old = ManifestBytes.of(before);
     Map<String, List<Attribute>> said = ManifestReader.read(before).manifest().sections();
-    List<Section> parts = new ArrayList<>();
-    parts.add(
-        new Section(
-            "", old.main().length == 0 ? Manifest.of(List.of()).encode() : ended(old.main())));
-    for (Map.Entry<String, byte[]> section : old.sections().entrySet()) {
-      String name = section.getKey();
-      byte[] digest = digests.get(name);
-      List<Attribute> attributes = said.getOrDefault(name, List.of());
-      if (digest == null || says(attributes, digest)) {
-        parts.add(new Section(name, ended(section.getValue())));
-      } else {
-        List<Attribute> kept = new ArrayList<>(attributes);
-        kept.removeIf(a -> isDigest(a.name()));
-        parts.add(section(name, kept, digest));
-      }
-    }
+    List<Section> sections =
+        new ArrayList<>(
+            workers.map(
+                List.copyOf(old.sections().entrySet()),
+                s ->
+                    Section.of(
+                        s.getKey(),
+                        kept(
+                            s.getKey(),
+                            s.getValue().bytes(),
+                            said.getOrDefault(s.getKey(), List.of()),
+                            digests.get(s.getKey())))));
     List<String> fresh =
         digests.keySet().stream()
             .filter(n -> !old.sections().containsKey(n))
             .sorted(JarOrder::bytewise)
             .toList();
-    parts.addAll(workers.map(fresh, n -> section(n, List.of(), digests.get(n))));
-    return parts;
+    sections.addAll(workers.map(fresh, n -> Section.of(n, section(n, List.of(), digests.get(n)))));
+    return sections;
+  }
+
+  /** A section that is there, with the entry's digest if it has another one or none. */
+  private static byte[] kept(String name, byte[] bytes, List<Attribute> said, byte[] digest) {
+    if (digest == null || says(said, digest)) {
+      return ended(bytes);
+    }
+    List<Attribute> kept = new ArrayList<>(said);
+    kept.removeIf(a -> isDigest(a.name()));
+    return section(name, kept, digest);
   }
 
   private static byte[] ended(byte[] part) {
@@ -156,30 +185,21 @@ public record JarSigning(byte[] manifest, File signed, File block) {
         .anyMatch(a -> a.name().equalsIgnoreCase(DIGEST) && a.value().equals(text));
   }
 
-  private static Section section(String name, List<Attribute> more, byte[] digest) {
+  private static byte[] section(String name, List<Attribute> more, byte[] digest) {
     List<Attribute> attributes = new ArrayList<>(more);
     attributes.add(new Attribute(DIGEST, Base64.getEncoder().encodeToString(digest)));
-    return new Section(name, Manifest.section(name, attributes));
+    return Manifest.section(name, attributes);
   }
 
-  /** Digests of the manifest: whole, of its main attributes, and of each section. */
-  private static byte[] signatureFile(
-      byte[] manifest, List<Section> parts, List<Attribute> more, Workers workers)
-      throws IOException {
-    List<Attribute> main = new ArrayList<>();
-    main.add(new Attribute("Signature-Version", "1.0"));
-    main.add(new Attribute("Created-By", "zugabe " + Version.TEXT));
-    main.addAll(more);
-    main.add(new Attribute(DIGEST + "-Manifest", digest(manifest)));
-    main.add(new Attribute(DIGEST + "-Manifest-Main-Attributes", digest(parts.get(0).bytes())));
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    out.writeBytes(Manifest.main(main));
-    workers
-        .map(
-            parts.subList(1, parts.size()),
-            p -> Manifest.section(p.name(), List.of(new Attribute(DIGEST, digest(p.bytes())))))
-        .forEach(out::writeBytes);
-    return out.toByteArray();
+  /** A signature file's main attributes: digests of the manifest, whole and of its main section. */
+  private static byte[] signedMain(byte[] manifest, byte[] main, List<Attribute> more) {
+    List<Attribute> attributes = new ArrayList<>();
+    attributes.add(new Attribute("Signature-Version", "1.0"));
+    attributes.add(new Attribute("Created-By", "zugabe " + Version.TEXT));
+    attributes.addAll(more);
+    attributes.add(new Attribute(DIGEST + "-Manifest", digest(manifest)));
+    attributes.add(new Attribute(DIGEST + "-Manifest-Main-Attributes", digest(main)));
+    return Manifest.main(attributes);
   }
 
   private static String digest(byte[] bytes) {

@@ -2,6 +2,7 @@ package zugabe.core.sign;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
@@ -48,6 +49,9 @@ final class JarVerification {
 
   /** Attribute of a package's signature file: schemes that were there when it was made. */
   static final String SCHEMES = "X-Android-APK-Signed";
+
+  /** What nearly all manifests say of an entry, and nothing else. */
+  private static final byte[] USUAL = "SHA-256-Digest: ".getBytes(StandardCharsets.US_ASCII);
 
   /** Small: most entries are, and each gets one. */
   private static final int BUFFER_BYTES = 1 << 14;
@@ -114,10 +118,9 @@ final class JarVerification {
     List<Verdict.Signer> who = new ArrayList<>();
     boolean whole = parts.fault().isEmpty();
     parts.fault().ifPresent(why -> differently(Manifest.PATH, why));
-    List<ZipEntry> covered = covered(parts);
+    List<Covered> covered = covered(parts);
     // signatures and who is trusted are looked at meanwhile
-    Workers.Started<Optional<Boolean>> looking =
-        workers.start(covered, e -> isSame(e, parts.sections().get(e.name())));
+    Workers.Started<Optional<Boolean>> looking = workers.start(covered, this::isSame);
     try {
       for (ZipEntry one : files) {
         List<Verdict.Signer> good = signature(one, manifest, parts);
@@ -251,9 +254,9 @@ final class JarVerification {
     }
     Set<String> covered = new HashSet<>();
     for (Map.Entry<String, List<Attribute>> section : signed.sections().entrySet()) {
-      byte[] bytes = parts.sections().get(section.getKey());
+      ManifestBytes.Section said = parts.sections().get(section.getKey());
       Optional<Boolean> same =
-          bytes == null ? Optional.of(false) : agrees(section.getValue(), "-Digest", bytes);
+          said == null ? Optional.of(false) : agrees(section.getValue(), "-Digest", said.bytes());
       if (same.isEmpty()) {
         return weak(where);
       }
@@ -287,12 +290,13 @@ final class JarVerification {
   }
 
   private boolean isFull(Set<String> covered, Where where) {
-    List<String> open =
-        entries.keySet().stream()
-            .filter(JarSigning::isCovered)
-            .filter(n -> !covered.contains(n))
-            .sorted(JarOrder::bytewise)
-            .toList();
+    List<String> open = new ArrayList<>();
+    for (String name : entries.keySet()) {
+      if (JarSigning.isCovered(name) && !covered.contains(name)) {
+        open.add(name);
+      }
+    }
+    open.sort(JarOrder::bytewise);
     if (!open.isEmpty()) {
       findings.add(
           SignCode.Z0204,
@@ -345,22 +349,29 @@ final class JarVerification {
     }
   }
 
-  /** Entries of which the manifest says something. */
-  private List<ZipEntry> covered(ManifestBytes said) {
-    return entries.values().stream()
-        .filter(e -> JarSigning.isCovered(e.name()) && said.sections().containsKey(e.name()))
-        .toList();
+  /** An entry of which the manifest says something. */
+  private record Covered(ZipEntry entry, ManifestBytes.Section section) {}
+
+  private List<Covered> covered(ManifestBytes said) {
+    List<Covered> covered = new ArrayList<>(entries.size());
+    for (ZipEntry entry : entries.values()) {
+      ManifestBytes.Section section = said.sections().get(entry.name());
+      if (section != null && JarSigning.isCovered(entry.name())) {
+        covered.add(new Covered(entry, section));
+      }
+    }
+    return covered;
   }
 
   /** Whether each entry is what the manifest says by a digest that counts. */
-  private boolean contents(List<ZipEntry> covered, List<Optional<Boolean>> results) {
+  private boolean contents(List<Covered> covered, List<Optional<Boolean>> results) {
     Set<String> bad = new TreeSet<>(JarOrder::bytewise);
     int unsure = 0;
     for (int i = 0; i < covered.size(); i++) {
       if (results.get(i).isEmpty()) {
         unsure++;
       } else if (!results.get(i).get()) {
-        bad.add(covered.get(i).name());
+        bad.add(covered.get(i).entry().name());
       }
     }
     bad.stream()
@@ -377,22 +388,29 @@ final class JarVerification {
   }
 
   /** Whether an entry is what was signed; empty when no digest that counts tells. */
-  private Optional<Boolean> isSame(ZipEntry entry, byte[] section) {
-    List<Attribute> attributes = ManifestReader.read(section).manifest().main();
+  private Optional<Boolean> isSame(Covered covered) {
+    Optional<String> usual = covered.section().only(USUAL);
+    if (usual.isPresent()) {
+      return Optional.of(isSame(covered.entry(), digest("SHA-256"), usual.get()));
+    }
+    List<Attribute> attributes = ManifestReader.read(covered.section().bytes()).manifest().main();
     for (Map.Entry<String, String> one : DIGESTS.entrySet()) {
       Optional<String> value = value(attributes, one.getKey() + "-Digest");
       if (value.isPresent()) {
-        MessageDigest digest = digest(one.getValue());
-        try {
-          scans.use(scan -> scan.scan(entry, digest));
-          return Optional.of(isEqual(value.get(), digest.digest()));
-        } catch (IOException e) {
-          // what can't be unpacked isn't what was signed
-          return Optional.of(false);
-        }
+        return Optional.of(isSame(covered.entry(), digest(one.getValue()), value.get()));
       }
     }
     return Optional.empty();
+  }
+
+  private boolean isSame(ZipEntry entry, MessageDigest digest, String base64) {
+    try {
+      scans.use(scan -> scan.scan(entry, digest));
+      return isEqual(base64, digest.digest());
+    } catch (IOException e) {
+      // what can't be unpacked isn't what was signed
+      return false;
+    }
   }
 
   static byte[] read(InputStream in, MessageDigest digest) throws IOException {

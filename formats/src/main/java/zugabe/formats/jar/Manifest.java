@@ -1,5 +1,6 @@
 package zugabe.formats.jar;
 
+import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -89,66 +90,76 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
    * at the end.
    */
   public byte[] encode() {
-    StringBuilder text = new StringBuilder();
+    Lines lines = new Lines();
     List<Attribute> ordered = new ArrayList<>();
     ordered.add(new Attribute("Manifest-Version", value("Manifest-Version").orElse("1.0")));
     main.stream().filter(a -> !a.is("Manifest-Version")).forEach(ordered::add);
-    ordered.forEach(a -> line(text, a));
-    text.append("\r\n");
+    ordered.forEach(lines::add);
+    lines.blank();
     sections.keySet().stream()
         .sorted()
         .forEach(
             name -> {
-              line(text, new Attribute("Name", name));
-              sections.get(name).forEach(a -> line(text, a));
-              text.append("\r\n");
+              lines.add("Name", name);
+              sections.get(name).forEach(lines::add);
+              lines.blank();
             });
-    return text.toString().getBytes(StandardCharsets.UTF_8);
+    return lines.toByteArray();
   }
 
   /** A section's bytes, with the blank line that ends it. */
   public static byte[] section(String name, List<Attribute> attributes) {
-    StringBuilder text = new StringBuilder();
-    line(text, new Attribute("Name", name));
-    attributes.forEach(a -> line(text, a));
-    return text.append("\r\n").toString().getBytes(StandardCharsets.UTF_8);
+    Lines lines = new Lines();
+    lines.add("Name", name);
+    attributes.forEach(lines::add);
+    lines.blank();
+    return lines.toByteArray();
   }
 
   /** Main attributes' bytes in just this order, with the blank line that ends them. */
   public static byte[] main(List<Attribute> attributes) {
-    StringBuilder text = new StringBuilder();
-    attributes.forEach(a -> line(text, a));
-    return text.append("\r\n").toString().getBytes(StandardCharsets.UTF_8);
+    Lines lines = new Lines();
+    attributes.forEach(lines::add);
+    lines.blank();
+    return lines.toByteArray();
   }
 
-  private static void line(StringBuilder text, Attribute attribute) {
-    String rest = attribute.name() + ": " + attribute.value();
-    String start = "";
-    while (true) {
-      int fits = fitting(rest, 72 - start.length());
-      text.append(start).append(rest, 0, fits).append("\r\n");
-      if (fits == rest.length()) {
-        return;
-      }
-      rest = rest.substring(fits);
-      start = " ";
-    }
-  }
+  /** Lines as bytes, since that is what their length counts. */
+  private static final class Lines extends ByteArrayOutputStream {
+    private static final int LINE_BYTES = 72;
 
-  /** How many chars of the text take at most {@code room} bytes, never splitting a character. */
-  private static int fitting(String text, int room) {
-    int at = 0;
-    int bytes = 0;
-    while (at < text.length()) {
-      char c = text.charAt(at);
-      // most are, and signed jars have hundreds of thousands of lines
-      int point = c < 0x80 ? c : text.codePointAt(at);
-      bytes += point < 0x80 ? 1 : point < 0x800 ? 2 : point < 0x10000 ? 3 : 4;
-      if (bytes > room) {
-        return at;
-      }
-      at += Character.charCount(point);
+    Lines() {
+      super(256);
     }
-    return at;
+
+    void add(Attribute attribute) {
+      add(attribute.name(), attribute.value());
+    }
+
+    void add(String name, String value) {
+      byte[] text = (name + ": " + value).getBytes(StandardCharsets.UTF_8);
+      int at = 0;
+      int room = LINE_BYTES;
+      while (true) {
+        int end = Math.min(text.length, at + room);
+        // no line begins within a character
+        while (end < text.length && (text[end] & 0xC0) == 0x80) {
+          end--;
+        }
+        write(text, at, end - at);
+        blank();
+        if (end == text.length) {
+          return;
+        }
+        at = end;
+        write(' ');
+        room = LINE_BYTES - 1;
+      }
+    }
+
+    void blank() {
+      write('\r');
+      write('\n');
+    }
   }
 }
