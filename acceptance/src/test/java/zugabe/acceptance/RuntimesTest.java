@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.testng.annotations.Test;
 
@@ -27,7 +29,11 @@ public final class RuntimesTest {
           assertThat(version.err()).isEmpty();
           assertThat(version.out()).startsWith("zugabe ");
         }
-        assertThat(app.resolve("classes" + java.replaceAll("[^A-Za-z0-9]", "_") + ".jsa")).exists();
+        String name = java.replaceAll("[^A-Za-z0-9]", "_");
+        assertThat(app.resolve("classes" + name + ".jsa")).exists();
+        assertThat(app.resolve("compilers" + name + ".json"))
+            .as("this runtime takes what is said of its compilers")
+            .hasSameTextualContentAs(app.resolve("compilers.json"));
       }
     }
     try (Stream<Path> left = Files.list(app)) {
@@ -54,10 +60,39 @@ public final class RuntimesTest {
       for (String java : Program.runtimes()) {
         Program.Result built = with(w, java).started("build");
         assertThat(built.exit()).as(built.all()).isZero();
+        assertThat(built.all()).doesNotContain("directives");
         byte[] sums = Files.readAllBytes(w.path("out/SHA256SUMS"));
         first = first == null ? sums : first;
         assertThat(sums).as(java).isEqualTo(first);
       }
     }
+  }
+
+  /** The runtime keeps its words to itself while a file is built, but not about what it lacks. */
+  @Test
+  public void memoryThatIsNotThereIsTold() throws Exception {
+    try (Workspace w = Workspace.withProgram()) {
+      for (String java : Program.runtimes()) {
+        Program.Result r = with(w, java).with("ZUGABE_JAVA_OPTIONS", "-Xms99999g").started("build");
+        assertThat(r.exit()).isNotZero();
+        assertThat(r.all()).as(java).contains("Could not reserve enough space");
+        r = with(w, java).with("ZUGABE_JAVA_OPTIONS", "-Xmx99m").started("check");
+        assertThat(r.exit()).as(r.all()).isZero();
+      }
+    }
+  }
+
+  /** Names of our own that no class bears would give those methods to the wrong compiler. */
+  @Test
+  public void compilersAreToldOfClassesThatThereAre() throws Exception {
+    String said = Files.readString(Program.ROOT.resolve("cli/src/main/app/compilers.json"));
+    Matcher named = Pattern.compile("\"(zugabe/[a-z/]+)/\\*\\.\\*\"").matcher(said);
+    int count = 0;
+    while (named.find()) {
+      assertThat(Program.ROOT.resolve("formats/src/main/java").resolve(named.group(1)))
+          .isDirectory();
+      count++;
+    }
+    assertThat(count).isPositive();
   }
 }

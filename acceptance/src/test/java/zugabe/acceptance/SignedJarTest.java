@@ -12,11 +12,13 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.TreeMap;
 import java.util.jar.JarEntry;
 import java.util.jar.JarFile;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import java.util.zip.ZipOutputStream;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
@@ -146,6 +148,47 @@ public final class SignedJarTest {
       assertThat(r.out()).contains("\"whole\" : true").containsPattern("(?s)subject.*subject");
       Program.Result same = run(w, "sign", "out/tern-1.0.jar", "--key", "second", "--add");
       assertThat(same.err()).contains("error Z0210", "There is a signature of that name");
+    }
+  }
+
+  /** Large enough for all workers: their number shows in no byte, and a runtime reads it. */
+  @Test
+  public void aLargeJarIsSignedByAnyNumberOfWorkers() throws Exception {
+    try (Workspace w = Keys.workspace()) {
+      Keys.make(w, "release", "java", "rsa-2048");
+      Path jar = w.path("large.jar");
+      Random random = new Random(11);
+      try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(jar))) {
+        out.putNextEntry(new ZipEntry(JarFile.MANIFEST_NAME));
+        out.write("Manifest-Version: 1.0\r\n\r\n".getBytes(StandardCharsets.UTF_8));
+        for (int i = 0; i < 3000; i++) {
+          if (i % 300 == 0) {
+            out.putNextEntry(
+                new ZipEntry("a-folder-with-a-name-that-takes-a-second-line-when-said/" + i + "/"));
+          }
+          byte[] bytes = new byte[random.nextInt(4000)];
+          random.nextBytes(bytes);
+          out.putNextEntry(
+              new ZipEntry(
+                  "a-folder-with-a-name-that-takes-a-second-line-when-said/"
+                      + i / 300 * 300
+                      + "/böe"
+                      + i));
+          out.write(bytes);
+        }
+      }
+      Map<String, Long> before = packed(jar);
+      before.keySet().removeIf(n -> n.equals(JarFile.MANIFEST_NAME) || n.endsWith("/"));
+      ok(w, "sign", "large.jar", "--key", "release", "--to", "one.jar", "--jobs", "1");
+      ok(w, "sign", "large.jar", "--key", "release", "--to", "four.jar", "--jobs", "4");
+      assertThat(w.path("four.jar")).hasSameBinaryContentAs(w.path("one.jar"));
+      assertThat(signedEntries(w.path("four.jar"))).as("and the manifest").isEqualTo(3001);
+      assertThat(packed(w.path("four.jar")).entrySet().containsAll(before.entrySet())).isTrue();
+      assertThat(ok(w, "verify", "four.jar").out()).contains("✓ whole");
+      byte[] bytes = Files.readAllBytes(w.path("four.jar"));
+      bytes[bytes.length / 2] ^= 1;
+      Files.write(w.path("four.jar"), bytes);
+      assertThat(run(w, "verify", "four.jar").err()).contains("Z0202");
     }
   }
 

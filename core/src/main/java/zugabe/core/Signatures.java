@@ -100,8 +100,10 @@ public final class Signatures {
         Workers workers = Workers.of(around.jobs())) {
       around.progress().at("signing " + shown, 0, 0);
       content.get().hold();
-      FileSigning signing =
-          new FileSigning(shown, content.get(), workers, findings).begin(how.manner());
+      // opening a key takes as long as reading a large file's directory
+      Future<FileSigning> begun =
+          workers.submit(
+              () -> new FileSigning(shown, content.get(), workers, findings).begin(how.manner()));
       KeyRing ring = keying.ring(secrets, findings);
       Where where = Where.file("key " + how.key());
       Optional<SigningKey> key = ring.open(how.key(), where, findings);
@@ -112,6 +114,7 @@ public final class Signatures {
             "An OpenPGP signature holds its time, and the time of this one isn't said.",
             "Name the time that the first step told: --signed-at TIME.");
       }
+      FileSigning signing = Workers.take(begun);
       if (key.isEmpty() || findings.hasErrors()) {
         return Answer.Sign.nothing(findings.sorted(), shown);
       }

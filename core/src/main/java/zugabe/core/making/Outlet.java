@@ -8,6 +8,9 @@ import zugabe.bytes.Access;
 
 /** Writes to one place of a file after the other, through one buffer. For one thread. */
 final class Outlet {
+  /** Whole pages that start with the buffer are copied fastest. */
+  private static final int PAGE_BYTES = 4096;
+
   private final FileChannel file;
 
   /** Outside the heap: the system reads and writes it in place. */
@@ -22,7 +25,7 @@ final class Outlet {
    */
   Outlet(FileChannel file, int bytes, Runnable whenFlushed) {
     this.file = file;
-    this.buffer = ByteBuffer.allocateDirect(bytes);
+    this.buffer = ByteBuffer.allocateDirect(bytes + PAGE_BYTES).alignedSlice(PAGE_BYTES);
     this.whenFlushed = whenFlushed;
   }
 
@@ -39,7 +42,13 @@ final class Outlet {
   /** The next byte goes elsewhere. */
   void go(long position) throws IOException {
     flush();
+    start(position);
+  }
+
+  /** The buffer is empty, and ends where a page does. */
+  private void start(long position) {
     flushed = position;
+    buffer.clear().limit(buffer.capacity() - (int) (position % PAGE_BYTES));
   }
 
   void write(byte[] bytes) throws IOException {
@@ -83,8 +92,7 @@ final class Outlet {
       return;
     }
     fully(buffer.flip(), flushed);
-    buffer.clear();
-    flushed += filled;
+    start(flushed + filled);
     whenFlushed.run();
   }
 

@@ -38,7 +38,7 @@ final class Spool {
   private final Workers workers;
   private final Progress progress;
   private final Sink sink;
-  private final String what;
+  private final String writing;
   private final long base;
   private final Deque<Pending> window = new ArrayDeque<>();
   private final List<Segment> travelling = new ArrayList<>();
@@ -63,13 +63,13 @@ final class Spool {
   /**
    * @param base where the file starts: 0, or a place in the file around it
    */
-  private Spool(Workers workers, Progress progress, Sink sink, String what, long base) {
+  private Spool(Workers workers, Progress progress, Sink sink, String writing, long base) {
     this.base = base;
     this.workers = workers;
     this.jobs = workers.jobs();
     this.progress = progress;
     this.sink = sink;
-    this.what = what;
+    this.writing = writing;
   }
 
   /**
@@ -90,7 +90,7 @@ final class Spool {
       Layout layout, FileChannel file, String what, Workers workers, Progress progress)
       throws IOException {
     try (Sink sink = new Sink(file, workers)) {
-      Spool spool = new Spool(workers, progress, sink, what, 0);
+      Spool spool = new Spool(workers, progress, sink, "writing " + what, 0);
       spool.writeAll(layout);
       long size = sink.position();
       return new Written(size, sink.finish(), spool.jobs);
@@ -102,7 +102,7 @@ final class Spool {
       Layout layout, FileChannel file, String what, Workers workers, Progress progress)
       throws IOException {
     try (Sink sink = Sink.plain(file, workers)) {
-      new Spool(workers, progress, sink, what, 0).writeAll(layout);
+      new Spool(workers, progress, sink, "writing " + what, 0).writeAll(layout);
       sink.finish();
     }
   }
@@ -131,7 +131,7 @@ final class Spool {
       Pending next = window.remove();
       windowBytes -= next.weight();
       write(next);
-      progress.at("writing " + what, sink.position(), 0);
+      progress.at(writing, sink.position(), 0);
     }
     deliver();
   }
@@ -214,7 +214,7 @@ final class Spool {
       sink.leaveHead(width);
     }
     BlockWriter writer =
-        new BlockWriter(p, workers, sink, () -> progress.at("writing " + what, sink.position(), 0));
+        new BlockWriter(p, workers, sink, () -> progress.at(writing, sink.position(), 0));
     Segment.Outcome outcome = writer.run();
     jobs = Math.min(jobs, writer.jobs());
     if (width > 0) {
@@ -227,7 +227,7 @@ final class Spool {
     long at = position();
     sink.leaveHead(inside.head().width(at));
     long start = sink.position();
-    new Spool(workers, progress, sink, what, start).writeAll(inside.layout());
+    new Spool(workers, progress, sink, writing, start).writeAll(inside.layout());
     long size = sink.position() - start;
     Segment.Outcome outcome = new Segment.Outcome(false, sink.crc32From(start), size, size);
     sink.fillHead(inside.head().encode(at, outcome));

@@ -1,8 +1,6 @@
 package zugabe.core.sign;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.util.Arrays;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
@@ -13,15 +11,11 @@ import zugabe.core.keys.Hand;
 import zugabe.core.keys.SigningKey;
 import zugabe.core.keys.X509Key;
 import zugabe.core.work.Workers;
-import zugabe.formats.jar.Manifest;
 import zugabe.formats.zip.ZipFaultException;
 import zugabe.formats.zip.ZipListing;
-import zugabe.formats.zip.ZipReader;
 
 /** Signs a file that somebody else built: in it, where its form has a place for that, or beside. */
 public final class FileSigning {
-  private static final byte[] ZIP = {'P', 'K', 3, 4};
-
   private final String file;
   private final Content content;
   private final Workers workers;
@@ -56,20 +50,23 @@ public final class FileSigning {
   public FileSigning begin(Manner manner) throws IOException {
     already = manner.replace() ? Already.REPLACED : manner.add() ? Already.KEPT : Already.REFUSED;
     described = manner.described();
-    if (!manner.beside()) {
-      try {
-        code = CodeFile.of(file, content);
-        apk =
-            (code.isPresent() ? Optional.<PackageFile>empty() : apk(content))
-                .map(a -> new PackageSigning(file, a, already, workers, findings).begin());
-      } catch (MalformedException e) {
-        damaged(e.getMessage());
+    if (manner.beside()) {
+      return this;
+    }
+    try {
+      code = CodeFile.of(file, content);
+      if (code.isPresent()) {
         return this;
       }
+      ZipLook zip = ZipLook.at(content);
+      Optional<PackageFile> phone = zip.apk();
+      apk = phone.map(a -> new PackageSigning(file, a, already, workers, findings).begin());
+      jar =
+          (phone.isPresent() ? Optional.<ZipListing>empty() : zip.jar())
+              .map(l -> new JarRewriting(file, l, already, workers, findings).begin());
+    } catch (MalformedException e) {
+      damaged(e.getMessage());
     }
-    Optional<ZipListing> listing =
-        manner.beside() || code.isPresent() || apk.isPresent() ? Optional.empty() : jar(content);
-    jar = listing.map(l -> new JarRewriting(file, l, already, workers, findings).begin());
     return this;
   }
 
@@ -135,41 +132,5 @@ public final class FileSigning {
               + ", with the certificate.",
           "Name an authority by timestamp: for the key, if it is to last longer.");
     }
-  }
-
-  private static Optional<ZipListing> zip(Content content) throws IOException {
-    try {
-      return Optional.of(ZipReader.read(content));
-    } catch (ZipFaultException e) {
-      // something else
-      return Optional.empty();
-    }
-  }
-
-  /** A zip file that has a manifest. */
-  static Optional<ZipListing> jar(Content content) throws IOException {
-    return zip(content)
-        .filter(l -> l.entries().stream().anyMatch(e -> e.name().equalsIgnoreCase(Manifest.PATH)));
-  }
-
-  /** Why what begins like a zip file can't be read as one; empty for others. */
-  static Optional<String> broken(Content content) throws IOException {
-    try (InputStream in = content.open()) {
-      if (!Arrays.equals(in.readNBytes(ZIP.length), ZIP)) {
-        return Optional.empty();
-      }
-    }
-    try {
-      ZipReader.read(content);
-      return Optional.empty();
-    } catch (ZipFaultException e) {
-      return Optional.of(e.irregularity().what());
-    }
-  }
-
-  /** A package for phones. */
-  static Optional<PackageFile> apk(Content content) throws IOException {
-    Optional<ZipListing> listing = zip(content);
-    return listing.isEmpty() ? Optional.empty() : PackageFile.of(content, listing.get());
   }
 }

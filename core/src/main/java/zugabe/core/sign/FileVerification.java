@@ -42,49 +42,52 @@ public final class FileVerification {
   /** What is to be said of a file. */
   public Verdict of(String file, Content content, List<Signature> beside) throws IOException {
     SignerCheck check = new SignerCheck(trust, now, findings);
-    if (beside.isEmpty()) {
-      try {
-        Optional<CodeFile> code = CodeFile.of(file, content);
-        if (code.isPresent()) {
-          return new CodeVerification(file, code.get(), check, findings).run();
-        }
-      } catch (MalformedException e) {
-        SignerCheck.damaged(Where.file(file), e.getMessage(), findings);
-        return new Verdict(file, SignedBy.IN_CODE, false, List.of());
+    return beside.isEmpty() ? within(file, content, check) : by(file, content, beside, check);
+  }
+
+  private Verdict within(String file, Content content, SignerCheck check) throws IOException {
+    String form = SignedBy.IN_CODE;
+    try {
+      Optional<CodeFile> code = CodeFile.of(file, content);
+      if (code.isPresent()) {
+        return new CodeVerification(file, code.get(), check, findings).run();
       }
-    }
-    if (beside.isEmpty()) {
-      try {
-        Optional<PackageFile> apk = FileSigning.apk(content);
-        if (apk.isPresent()) {
-          return new PackageVerification(file, apk.get(), check.ofPackages(), workers, findings)
-              .run();
-        }
-      } catch (MalformedException e) {
-        SignerCheck.damaged(Where.file(file), e.getMessage(), findings);
-        return new Verdict(file, SignedBy.IN_PACKAGE, false, List.of());
+      form = SignedBy.IN_PACKAGE;
+      ZipLook zip = ZipLook.at(content);
+      Optional<PackageFile> apk = zip.apk();
+      if (apk.isPresent()) {
+        return new PackageVerification(file, apk.get(), check.ofPackages(), workers, findings)
+            .run();
       }
+      form = SignedBy.IN_JAR;
+      Optional<ZipListing> jar = zip.jar();
+      return jar.isPresent()
+          ? new JarVerification(file, jar.get(), check, workers, findings).run()
+          : unsigned(file, zip.broken());
+    } catch (MalformedException e) {
+      SignerCheck.damaged(Where.file(file), e.getMessage(), findings);
+      return new Verdict(file, form, false, List.of());
     }
-    Optional<ZipListing> jar = FileSigning.jar(content);
-    if (beside.isEmpty() && jar.isPresent()) {
-      return new JarVerification(file, jar.get(), check, workers, findings).run();
-    }
-    Optional<String> broken = beside.isEmpty() ? FileSigning.broken(content) : Optional.empty();
+  }
+
+  private Verdict unsigned(String file, Optional<String> broken) {
     if (broken.isPresent()) {
       SignerCheck.damaged(
           Where.file(file),
           "the zip file that it would be in is damaged: " + broken.get(),
           findings);
-      return new Verdict(file, "", false, List.of());
-    }
-    if (beside.isEmpty()) {
+    } else {
       findings.add(
           SignCode.Z0201,
           Where.file(file),
           "There is no signature beside it (" + Beside.OPENPGP + " or " + Beside.CMS + ").",
           "Get the signature from where the file came from, or sign it: zugabe sign FILE --key NAME.");
-      return new Verdict(file, "", false, List.of());
     }
+    return new Verdict(file, "", false, List.of());
+  }
+
+  private Verdict by(String file, Content content, List<Signature> beside, SignerCheck check)
+      throws IOException {
     List<Verdict.Signer> signers = new ArrayList<>();
     boolean whole = true;
     String form = "";

@@ -5,10 +5,12 @@ import java.io.InputStream;
 import java.security.MessageDigest;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
@@ -119,8 +121,9 @@ final class JarRewriting {
           "Sign the jar before it becomes part of another file.");
       return false;
     }
-    List<String> names = listing.entries().stream().map(ZipEntry::name).toList();
-    if (names.stream().distinct().count() < names.size()) {
+    Set<String> names = new HashSet<>(2 * listing.entries().size());
+    listing.entries().forEach(e -> names.add(e.name()));
+    if (names.size() < listing.entries().size()) {
       findings.add(
           SignCode.Z0209,
           Where.file(file),
@@ -152,9 +155,12 @@ final class JarRewriting {
     if (entry.isFolder()) {
       return new Seen(entry, new byte[0], 0);
     }
-    MessageDigest digest = JarVerification.digest("SHA-256");
-    long raw = scans.use(scan -> scan.scan(entry, digest));
-    return new Seen(entry, digest.digest(), raw);
+    return scans.use(
+        scan -> {
+          MessageDigest digest = scan.sha256();
+          long raw = scan.scan(entry, digest);
+          return new Seen(entry, digest.digest(), raw);
+        });
   }
 
   /** The manifest and signatures come first; all else stays in its order. */

@@ -3,6 +3,7 @@ package zugabe.core.sign;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Base64;
@@ -20,6 +21,7 @@ import zugabe.formats.jar.JarOrder;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.Manifest.Attribute;
 import zugabe.formats.jar.ManifestBytes;
+import zugabe.formats.jar.ManifestLines;
 import zugabe.formats.jar.ManifestReader;
 
 /**
@@ -39,6 +41,9 @@ public record JarSigning(byte[] manifest, File signed, File block) {
   public record File(String path, byte[] bytes) {}
 
   private static final int MOST_NAME = 8;
+
+  /** Sections that are made at once. */
+  private static final int RUN = 256;
 
   /**
    * Signs.
@@ -72,9 +77,9 @@ public record JarSigning(byte[] manifest, File signed, File block) {
     X509Key key = by.key();
     ManifestBytes old = ManifestBytes.of(before);
     byte[] main = old.main().length == 0 ? Manifest.of(List.of()).encode() : ended(old.main());
-    List<Section> sections = sections(before, old, digests, workers);
-    byte[] manifest = joined(main, sections, Section::bytes);
-    byte[] signed = joined(signedMain(manifest, main, more), sections, Section::signed);
+    List<Sections> sections = sections(before, old, digests, workers);
+    byte[] manifest = joined(main, sections, Sections::bytes);
+    byte[] signed = joined(signedMain(manifest, main, more), sections, Sections::signed);
     String base = "META-INF/" + base(key.alias());
     byte[] block = Cms.sign(signed, key, by.stamping());
     return new JarSigning(
@@ -97,44 +102,57 @@ public record JarSigning(byte[] manifest, File signed, File block) {
   }
 
   /**
-   * A section of the manifest, and the one of the signature file that is about it.
+   * Sections of the manifest, and those of the signature file that are about them.
    *
-   * @param bytes with the blank line that ends it
+   * @param bytes each with the blank line that ends it
    */
   @SuppressWarnings("ArrayRecordComponent") // nobody compares them
-  private record Section(byte[] bytes, byte[] signed) {
-    static Section of(String name, byte[] bytes) {
-      return new Section(
+  private record Sections(byte[] bytes, byte[] signed) {
+    /** One that is there. */
+    static Sections of(String name, byte[] bytes) {
+      return new Sections(
           bytes, Manifest.section(name, List.of(new Attribute(DIGEST, digest(bytes)))));
+    }
+
+    /** New ones. */
+    static Sections of(List<String> names, Map<String, byte[]> digests) {
+      ManifestLines manifest = new ManifestLines();
+      ManifestLines signed = new ManifestLines();
+      MessageDigest digest = Digests.sha256();
+      Base64.Encoder base64 = Base64.getEncoder();
+      for (String name : names) {
+        int start = manifest.size();
+        add(manifest, name, base64.encodeToString(digests.get(name)));
+        add(signed, name, base64.encodeToString(manifest.digest(digest, start)));
+      }
+      return new Sections(manifest.toByteArray(), signed.toByteArray());
+    }
+
+    private static void add(ManifestLines lines, String name, String digest) {
+      lines.add("Name", name);
+      lines.add(DIGEST, digest);
+      lines.blank();
     }
   }
 
-  private static byte[] joined(byte[] first, List<Section> rest, Function<Section, byte[]> part) {
-    int size = first.length;
-    for (Section one : rest) {
-      size += part.apply(one).length;
-    }
-    byte[] all = Arrays.copyOf(first, size);
-    int at = first.length;
-    for (Section one : rest) {
-      byte[] bytes = part.apply(one);
-      System.arraycopy(bytes, 0, all, at, bytes.length);
-      at += bytes.length;
-    }
-    return all;
+  private static byte[] joined(byte[] first, List<Sections> rest, Function<Sections, byte[]> part) {
+    ByteArrayOutputStream all = new ByteArrayOutputStream();
+    all.writeBytes(first);
+    rest.forEach(one -> all.writeBytes(part.apply(one)));
+    return all.toByteArray();
   }
 
   /** What is there stays byte by byte: another signature may rest on it. */
-  private static List<Section> sections(
+  private static List<Sections> sections(
       byte[] before, ManifestBytes old, Map<String, byte[]> digests, Workers workers)
       throws IOException {
     Map<String, List<Attribute>> said = ManifestReader.read(before).manifest().sections();
-    List<Section> sections =
+    List<Sections> sections =
         new ArrayList<>(
             workers.map(
                 List.copyOf(old.sections().entrySet()),
                 s ->
-                    Section.of(
+                    Sections.of(
                         s.getKey(),
                         kept(
                             s.getKey(),
@@ -146,7 +164,11 @@ public record JarSigning(byte[] manifest, File signed, File block) {
             .filter(n -> !old.sections().containsKey(n))
             .sorted(JarOrder::bytewise)
             .toList();
-    sections.addAll(workers.map(fresh, n -> Section.of(n, section(n, List.of(), digests.get(n)))));
+    List<List<String>> runs = new ArrayList<>();
+    for (int at = 0; at < fresh.size(); at += RUN) {
+      runs.add(fresh.subList(at, Math.min(fresh.size(), at + RUN)));
+    }
+    sections.addAll(workers.map(runs, names -> Sections.of(names, digests)));
     return sections;
   }
 

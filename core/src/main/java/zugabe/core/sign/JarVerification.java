@@ -391,22 +391,26 @@ final class JarVerification {
   private Optional<Boolean> isSame(Covered covered) {
     Optional<String> usual = covered.section().only(USUAL);
     if (usual.isPresent()) {
-      return Optional.of(isSame(covered.entry(), digest("SHA-256"), usual.get()));
+      return Optional.of(isSame(covered.entry(), "SHA-256", usual.get()));
     }
     List<Attribute> attributes = ManifestReader.read(covered.section().bytes()).manifest().main();
     for (Map.Entry<String, String> one : DIGESTS.entrySet()) {
       Optional<String> value = value(attributes, one.getKey() + "-Digest");
       if (value.isPresent()) {
-        return Optional.of(isSame(covered.entry(), digest(one.getValue()), value.get()));
+        return Optional.of(isSame(covered.entry(), one.getValue(), value.get()));
       }
     }
     return Optional.empty();
   }
 
-  private boolean isSame(ZipEntry entry, MessageDigest digest, String base64) {
+  private boolean isSame(ZipEntry entry, String algorithm, String base64) {
     try {
-      scans.use(scan -> scan.scan(entry, digest));
-      return isEqual(base64, digest.digest());
+      return scans.use(
+          scan -> {
+            MessageDigest digest = algorithm.equals("SHA-256") ? scan.sha256() : digest(algorithm);
+            scan.scan(entry, digest);
+            return isEqual(base64, digest.digest());
+          });
     } catch (IOException e) {
       // what can't be unpacked isn't what was signed
       return false;

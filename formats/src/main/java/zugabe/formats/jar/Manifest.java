@@ -1,7 +1,5 @@
 package zugabe.formats.jar;
 
-import java.io.ByteArrayOutputStream;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -90,7 +88,7 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
    * at the end.
    */
   public byte[] encode() {
-    Lines lines = new Lines();
+    ManifestLines lines = new ManifestLines();
     List<Attribute> ordered = new ArrayList<>();
     ordered.add(new Attribute("Manifest-Version", value("Manifest-Version").orElse("1.0")));
     main.stream().filter(a -> !a.is("Manifest-Version")).forEach(ordered::add);
@@ -109,7 +107,7 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
 
   /** A section's bytes, with the blank line that ends it. */
   public static byte[] section(String name, List<Attribute> attributes) {
-    Lines lines = new Lines();
+    ManifestLines lines = new ManifestLines();
     lines.add("Name", name);
     attributes.forEach(lines::add);
     lines.blank();
@@ -118,48 +116,9 @@ public record Manifest(List<Attribute> main, Map<String, List<Attribute>> sectio
 
   /** Main attributes' bytes in just this order, with the blank line that ends them. */
   public static byte[] main(List<Attribute> attributes) {
-    Lines lines = new Lines();
+    ManifestLines lines = new ManifestLines();
     attributes.forEach(lines::add);
     lines.blank();
     return lines.toByteArray();
-  }
-
-  /** Lines as bytes, since that is what their length counts. */
-  private static final class Lines extends ByteArrayOutputStream {
-    private static final int LINE_BYTES = 72;
-
-    Lines() {
-      super(256);
-    }
-
-    void add(Attribute attribute) {
-      add(attribute.name(), attribute.value());
-    }
-
-    void add(String name, String value) {
-      byte[] text = (name + ": " + value).getBytes(StandardCharsets.UTF_8);
-      int at = 0;
-      int room = LINE_BYTES;
-      while (true) {
-        int end = Math.min(text.length, at + room);
-        // no line begins within a character
-        while (end < text.length && (text[end] & 0xC0) == 0x80) {
-          end--;
-        }
-        write(text, at, end - at);
-        blank();
-        if (end == text.length) {
-          return;
-        }
-        at = end;
-        write(' ');
-        room = LINE_BYTES - 1;
-      }
-    }
-
-    void blank() {
-      write('\r');
-      write('\n');
-    }
   }
 }

@@ -2,8 +2,10 @@ package zugabe.formats.zip;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.security.MessageDigest;
 import zugabe.bytes.Access;
+import zugabe.bytes.Digests;
 
 /**
  * Digests entries, one after the other: among tens of thousands of small ones an unpacker for each
@@ -11,7 +13,17 @@ import zugabe.bytes.Access;
  */
 public final class EntryScan implements Closeable {
   private final Unpacking unpacking = new Unpacking();
-  private final byte[] packed = new byte[Unpacking.BUFFER_BYTES];
+
+  /** Outside the heap: the system and the unpacker read it in place. */
+  private final ByteBuffer packed = ByteBuffer.allocateDirect(Unpacking.BUFFER_BYTES);
+
+  private final MessageDigest sha256 = Digests.sha256();
+
+  /** A digest of its own, at its beginning: asking the runtime for one each time would be felt. */
+  public MessageDigest sha256() {
+    sha256.reset();
+    return sha256;
+  }
 
   /**
    * Digests an entry's content, and checks its size and CRC-32.
@@ -35,11 +47,12 @@ public final class EntryScan implements Closeable {
       long at = entry.place().data();
       long left = entry.packedSize();
       while (left > 0) {
-        int got = access.read(at, packed, 0, (int) Math.min(packed.length, left));
+        packed.clear().limit((int) Math.min(packed.capacity(), left));
+        int got = access.read(at, packed);
         if (got <= 0) {
           throw unpacking.fault(ZipFault.DAMAGED, "the file ends inside it");
         }
-        unpacking.give(packed, got);
+        unpacking.give(packed.flip());
         at += got;
         left -= got;
       }

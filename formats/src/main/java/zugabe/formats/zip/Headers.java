@@ -29,10 +29,16 @@ final class Headers {
     byte[] name() {
       return member.name().getBytes(StandardCharsets.UTF_8);
     }
+  }
 
-    int flags() {
-      return member.name().chars().allMatch(c -> c < 0x80) ? 0 : Zip.FLAG_UTF8;
+  /** Asked for each entry twice: an expression would be felt. */
+  private static int flags(byte[] name) {
+    for (byte b : name) {
+      if (b < 0) {
+        return Zip.FLAG_UTF8;
+      }
     }
+    return 0;
   }
 
   /** Bytes of the local header without name and padding, by whether its sizes need zip64. */
@@ -48,7 +54,7 @@ final class Headers {
         ByteWriter.ofSize(Zip.LOCAL_BYTES + name.length + extra)
             .u4("signature", Zip.LOCAL_SIGNATURE)
             .u2("version needed", zip64 ? Zip.VERSION_ZIP64 : Zip.VERSION_DEFLATE)
-            .u2("flags", f.flags())
+            .u2("flags", flags(name))
             .u2("method", f.method())
             .u4("time", DosTime.encode(f.member().time()))
             .u4("crc-32", f.crc32())
@@ -84,7 +90,7 @@ final class Headers {
             .u4("signature", Zip.CENTRAL_SIGNATURE)
             .u2("version made by", Zip.MADE_BY_UNIX | version)
             .u2("version needed", version)
-            .u2("flags", f.flags())
+            .u2("flags", flags(name))
             .u2("method", f.method())
             .u4("time", DosTime.encode(f.member().time()))
             .u4("crc-32", f.crc32())

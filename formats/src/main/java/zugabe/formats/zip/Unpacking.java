@@ -2,6 +2,7 @@ package zugabe.formats.zip;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.util.zip.CRC32;
 import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
@@ -47,12 +48,21 @@ final class Unpacking implements Closeable {
    * @throws ZipFaultException when the content isn't what the archive claims
    */
   void give(byte[] packed, int length) throws IOException {
-    pass(packed, length);
+    give(ByteBuffer.wrap(packed, 0, length));
+  }
+
+  /** The same of a buffer, which is read to its end. */
+  void give(ByteBuffer packed) throws IOException {
+    rawCrc.update(packed.duplicate());
     if (!entry.isDeflated()) {
-      take(packed, length);
+      while (packed.hasRemaining()) {
+        int length = Math.min(content.length, packed.remaining());
+        packed.get(content, 0, length);
+        take(content, length);
+      }
       return;
     }
-    inflater.setInput(packed, 0, length);
+    inflater.setInput(packed);
     try {
       while (!inflater.needsInput() && !inflater.finished()) {
         int made = inflater.inflate(content);

@@ -179,4 +179,42 @@ public final class ManifestTest {
             "z",
             "é");
   }
+
+  @DataProvider
+  public Object[][] sayings() {
+    return new Object[][] {
+      {"Name: a\r\nD: x\r\n\r\n", "x"},
+      {"Name: a\nD:  x \n\n\n", "x"},
+      {"NAME: a\rD: x\r\r", "x"},
+      {"Name: a\r\nD: x\r\n", "x"},
+      {"Name: a\r\n b\r\nD: x\r\n\r\n", "x"},
+      // others would miss the last line
+      {"Name: a\r\nD: x", null},
+      {"Name: a\r\nD: x\r\n y\r\n\r\n", null},
+      {"Name: a\r\nD: x\r\nE: y\r\n\r\n", null},
+      {"Name: a\r\nE: y\r\nD: x\r\n\r\n", null},
+      {"Name: a\r\nd: x\r\n\r\n", null},
+      {"Name: a\r\n\r\n", null},
+      {"Name: a", null},
+    };
+  }
+
+  /** What a section says in one line is told without reading it as a manifest, and just as that. */
+  @Test(dataProvider = "sayings")
+  public void theOnlyAttributeOfASection(String section, String value) {
+    ManifestBytes read =
+        ManifestBytes.of(
+            ("Manifest-Version: 1.0\r\n\r\n" + section).getBytes(StandardCharsets.UTF_8));
+    assertThat(read.fault()).isEmpty();
+    assertThat(read.sections()).hasSize(1);
+    ManifestBytes.Section one = read.sections().values().iterator().next();
+    assertThat(new String(one.bytes(), StandardCharsets.UTF_8)).isEqualTo(section);
+    byte[] start = "D: ".getBytes(StandardCharsets.UTF_8);
+    assertThat(one.only(start).orElse(null)).isEqualTo(value);
+    if (value != null) {
+      assertThat(ManifestReader.read(one.bytes()).manifest().main())
+          .hasSize(2)
+          .endsWith(new Attribute("D", value));
+    }
+  }
 }
