@@ -1,23 +1,19 @@
 package zugabe.core.materials;
 
 import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
-import zugabe.formats.classfile.ClassFacts;
+import zugabe.core.work.Workers;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.ManifestReader;
 import zugabe.formats.zip.ArchivedContent;
-import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipFaultException;
 import zugabe.formats.zip.ZipIrregularity;
 import zugabe.formats.zip.ZipListing;
@@ -25,27 +21,39 @@ import zugabe.formats.zip.ZipPass;
 import zugabe.formats.zip.ZipReader;
 
 /** Reads a library in one pass that digests it, checks every entry and notes what it is. */
-final class LibraryReader implements ZipPass.Visitor {
+final class LibraryReader {
+  /** Larger ones are read on all workers. */
+  private static final long LARGE_BYTES = 16 << 20;
+
   private final FileContent file;
   private final UserCache cache;
   private final Findings findings;
-  private final ByteArrayOutputStream manifest = new ByteArrayOutputStream();
-  private final ByteArrayOutputStream pom = new ByteArrayOutputStream();
-  private int poms;
-  private int highestMajor;
-  private String highestClass = "";
-  private final List<String> notClasses = new ArrayList<>();
+  private final Optional<Workers> workers;
+  private EntryLook look = new EntryLook();
 
-  private LibraryReader(FileContent file, UserCache cache, Findings findings) {
+  private LibraryReader(
+      FileContent file, UserCache cache, Optional<Workers> workers, Findings findings) {
     this.file = file;
     this.cache = cache;
+    this.workers = workers;
     this.findings = findings;
   }
 
   /** The library, or empty when it can't be used; why is in the findings. */
   static Optional<Library> read(FileContent file, UserCache cache, Findings findings)
       throws IOException {
-    return new LibraryReader(file, cache, findings).read();
+    return new LibraryReader(file, cache, Optional.empty(), findings).read();
+  }
+
+  /** Whether it takes so long that all workers had better read it together. */
+  static boolean isLarge(FileContent file) {
+    return file.size() > LARGE_BYTES;
+  }
+
+  /** The same by all workers, of which the caller is none. */
+  static Optional<Library> readTogether(
+      FileContent file, UserCache cache, Workers workers, Findings findings) throws IOException {
+    return new LibraryReader(file, cache, Optional.of(workers), findings).read();
   }
 
   private Optional<Library> read() throws IOException {
@@ -66,36 +74,44 @@ final class LibraryReader implements ZipPass.Visitor {
     if (known.isPresent()) {
       return known;
     }
-    ZipPass.Result pass;
-    try (InputStream whole = file.open()) {
-      pass = ZipPass.over(listing, whole, this);
-    }
+    ZipPass.Result pass = pass(listing);
     report(pass.irregularities());
     if (!pass.irregularities().isEmpty()) {
       return Optional.empty();
     }
     // of a damaged library the damage alone is told
-    for (String entry : notClasses) {
+    for (String entry : look.notClasses()) {
       findings.add(
           MaterialCode.Z2013,
           Where.file(file.name()).inside(entry, -1),
           "It doesn't start like a class file.",
           "Get an undamaged copy of the library, if the program needs this class.");
     }
-    Optional<Manifest> read = manifest(manifest.toByteArray());
+    Optional<Manifest> read = manifest(look.manifest());
     LibraryFacts facts =
         new LibraryFacts(
             version(read),
-            manifest.toString(StandardCharsets.ISO_8859_1),
-            highestMajor,
-            highestClass);
-    if (keeping.isPresent() && notClasses.isEmpty()) {
+            new String(look.manifest(), StandardCharsets.ISO_8859_1),
+            look.highestMajor(),
+            look.highestClass());
+    if (keeping.isPresent() && look.notClasses().isEmpty()) {
       facts.keep(keeping.get());
       if (file.isDigested()) {
         CheckedEntries.of(file, pass.contents()).keep(keeping.get());
       }
     }
     return Optional.of(library(facts, pass.contents(), uses(keeping)));
+  }
+
+  private ZipPass.Result pass(ZipListing listing) throws IOException {
+    if (workers.isPresent()) {
+      TogetherPass together = TogetherPass.over(file, listing, workers.get());
+      look = together.look();
+      return together.result();
+    }
+    try (InputStream whole = file.open()) {
+      return ZipPass.over(listing, whole, look);
+    }
   }
 
   /**
@@ -158,27 +174,11 @@ final class LibraryReader implements ZipPass.Visitor {
     irregularities.forEach(i -> findings.add(ArchiveFindings.of(i, Where.file(file.name()))));
   }
 
-  @Override
-  public OutputStream content(ZipEntry entry) {
-    if (entry.name().equalsIgnoreCase(Manifest.PATH)) {
-      return entry.size() <= ManifestReader.MAX_BYTES ? manifest : null;
-    }
-    if (entry.name().startsWith("META-INF/maven/") && entry.name().endsWith("/pom.properties")) {
-      // several of them: a library that has others merged in; whose version is whose can't be told
-      return ++poms == 1 && entry.size() < 65536 ? pom : null;
-    }
-    boolean counts =
-        entry.name().endsWith(".class")
-            && !entry.name().startsWith("META-INF/")
-            && !entry.name().endsWith("module-info.class");
-    return counts ? new HeaderTap(entry) : null;
-  }
-
   private Optional<String> version(Optional<Manifest> read) throws IOException {
-    if (poms == 1) {
+    if (look.pom().isPresent()) {
       Properties properties = new Properties();
       try {
-        properties.load(new ByteArrayInputStream(pom.toByteArray()));
+        properties.load(new ByteArrayInputStream(look.pom().get()));
       } catch (IllegalArgumentException e) {
         findings.add(
             MaterialCode.Z2013,
@@ -191,38 +191,5 @@ final class LibraryReader implements ZipPass.Visitor {
       }
     }
     return read.flatMap(m -> m.value("Implementation-Version").or(() -> m.value("Bundle-Version")));
-  }
-
-  /** Looks at a class file's first bytes as they pass. */
-  private final class HeaderTap extends OutputStream {
-    private final ZipEntry entry;
-    private final byte[] header = new byte[ClassFacts.HEADER_BYTES];
-    private int count;
-
-    HeaderTap(ZipEntry entry) {
-      this.entry = entry;
-    }
-
-    @Override
-    public void write(int b) {
-      write(new byte[] {(byte) b}, 0, 1);
-    }
-
-    @Override
-    public void write(byte[] bytes, int offset, int length) {
-      int room = Math.min(length, header.length - count);
-      System.arraycopy(bytes, offset, header, count, room);
-      count += room;
-    }
-
-    @Override
-    public void close() {
-      if (count < header.length || !ClassFacts.isClass(header)) {
-        notClasses.add(entry.name());
-      } else if (ClassFacts.major(header) > highestMajor) {
-        highestMajor = ClassFacts.major(header);
-        highestClass = entry.name();
-      }
-    }
   }
 }

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import zugabe.core.finding.Findings;
 import zugabe.core.work.Workers;
 
@@ -174,10 +175,18 @@ public record Materials(
           wanted.stream()
               .filter(f -> !read.containsKey(f.file().path()) && seen.add(f.file().path()))
               .toList();
+      Map<Boolean, List<FileContent>> bySize =
+          fresh.stream()
+              .map(LibraryFile::file)
+              .collect(Collectors.partitioningBy(LibraryReader::isLarge));
+      List<FileContent> others = bySize.get(false);
+      for (FileContent file : bySize.get(true)) {
+        read.put(file.path(), LibraryReader.readTogether(file, cache, workers, findings));
+      }
       List<Optional<Library>> libraries =
-          workers.map(fresh, f -> LibraryReader.read(f.file(), cache, findings));
-      for (int i = 0; i < fresh.size(); i++) {
-        read.put(fresh.get(i).file().path(), libraries.get(i));
+          workers.map(others, f -> LibraryReader.read(f, cache, findings));
+      for (int i = 0; i < others.size(); i++) {
+        read.put(others.get(i).path(), libraries.get(i));
       }
       return wanted.stream().flatMap(f -> read.get(f.file().path()).stream()).toList();
     }

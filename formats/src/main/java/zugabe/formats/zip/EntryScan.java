@@ -2,6 +2,7 @@ package zugabe.formats.zip;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.security.MessageDigest;
 import zugabe.bytes.Access;
@@ -33,6 +34,12 @@ public final class EntryScan implements Closeable {
    */
   public long scan(ZipEntry entry, MessageDigest digest) throws IOException {
     unpacking.begin(entry, (bytes, length) -> digest.update(bytes, 0, length));
+    return scanned(entry);
+  }
+
+  /** Hands an entry's content on, and checks its size and CRC-32. */
+  public long scan(ZipEntry entry, OutputStream out) throws IOException {
+    unpacking.begin(entry, (bytes, length) -> out.write(bytes, 0, length));
     return scanned(entry);
   }
 

@@ -1,0 +1,93 @@
+package zugabe.core.materials;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.concurrent.Future;
+import zugabe.core.work.Workers;
+import zugabe.formats.zip.ArchivedContent;
+import zugabe.formats.zip.EntryScan;
+import zugabe.formats.zip.ZipEntry;
+import zugabe.formats.zip.ZipFaultException;
+import zugabe.formats.zip.ZipIrregularity;
+import zugabe.formats.zip.ZipListing;
+import zugabe.formats.zip.ZipPass;
+
+/**
+ * Does with a large library what {@link ZipPass} does with any, on all workers: one digests the
+ * file, the others unpack its entries, part by part.
+ *
+ * @param look what the entries told
+ */
+record TogetherPass(ZipPass.Result result, EntryLook look) {
+  /** Packed bytes that a worker unpacks at once. */
+  private static final long PART_BYTES = 2 << 20;
+
+  /** What one part told. */
+  private record Part(
+      EntryLook look, List<ZipIrregularity> irregularities, List<Checked> checked) {}
+
+  private record Checked(ZipEntry entry, long rawCrc32) {}
+
+  /** Reads the file; the caller is none of the workers. */
+  static TogetherPass over(FileContent file, ZipListing listing, Workers workers)
+      throws IOException {
+    file.hold();
+    try {
+      Future<String> digest = workers.submit(() -> file.isDigested() ? file.digest() : "");
+      EntryLook look = new EntryLook();
+      List<ZipIrregularity> irregularities = new ArrayList<>();
+      IdentityHashMap<ZipEntry, Long> sums = new IdentityHashMap<>();
+      for (Part part : workers.map(parts(listing), TogetherPass::read)) {
+        look.add(part.look());
+        irregularities.addAll(part.irregularities());
+        part.checked().forEach(c -> sums.put(c.entry(), c.rawCrc32()));
+      }
+      Workers.take(digest);
+      List<ArchivedContent> contents = new ArrayList<>(listing.entries().size());
+      for (ZipEntry entry : listing.entries()) {
+        contents.add(new ArchivedContent(entry, sums.getOrDefault(entry, 0L)));
+      }
+      return new TogetherPass(new ZipPass.Result(List.copyOf(irregularities), contents), look);
+    } finally {
+      file.release();
+    }
+  }
+
+  /** Entries in the order of their bytes. */
+  private static List<List<ZipEntry>> parts(ZipListing listing) {
+    List<ZipEntry> sorted = new ArrayList<>(listing.entries());
+    sorted.sort(Comparator.comparingLong(e -> e.place().data()));
+    List<List<ZipEntry>> parts = new ArrayList<>();
+    int start = 0;
+    long bytes = 0;
+    for (int i = 0; i < sorted.size(); i++) {
+      bytes += sorted.get(i).packedSize();
+      if (bytes >= PART_BYTES || i == sorted.size() - 1) {
+        parts.add(sorted.subList(start, i + 1));
+        start = i + 1;
+        bytes = 0;
+      }
+    }
+    return parts;
+  }
+
+  private static Part read(List<ZipEntry> entries) throws IOException {
+    Part part = new Part(new EntryLook(), new ArrayList<>(), new ArrayList<>(entries.size()));
+    try (EntryScan scan = new EntryScan()) {
+      for (ZipEntry entry : entries) {
+        try (OutputStream wanted = part.look().content(entry)) {
+          OutputStream out = wanted == null ? OutputStream.nullOutputStream() : wanted;
+          part.checked().add(new Checked(entry, scan.scan(entry, out)));
+        } catch (ZipFaultException e) {
+          // it ends the look at this entry only
+          part.irregularities().add(e.irregularity());
+        }
+      }
+    }
+    return part;
+  }
+}
