@@ -179,16 +179,16 @@ public final class SignedJarTest {
       }
       Map<String, Long> before = packed(jar);
       before.keySet().removeIf(n -> n.equals(JarFile.MANIFEST_NAME) || n.endsWith("/"));
-      ok(w, "sign", "large.jar", "--key", "release", "--to", "one.jar", "--jobs", "1");
-      ok(w, "sign", "large.jar", "--key", "release", "--to", "four.jar", "--jobs", "4");
-      assertThat(w.path("four.jar")).hasSameBinaryContentAs(w.path("one.jar"));
-      assertThat(signedEntries(w.path("four.jar"))).as("and the manifest").isEqualTo(3001);
-      assertThat(packed(w.path("four.jar")).entrySet().containsAll(before.entrySet())).isTrue();
-      assertThat(ok(w, "verify", "four.jar").out()).contains("✓ whole");
-      byte[] bytes = Files.readAllBytes(w.path("four.jar"));
+      ok(w, "sign", "large.jar", "--key", "release", "--to", "alone.jar", "--jobs", "1");
+      ok(w, "sign", "large.jar", "--key", "release", "--to", "together.jar", "--jobs", "4");
+      assertThat(w.path("together.jar")).hasSameBinaryContentAs(w.path("alone.jar"));
+      assertThat(signedEntries(w.path("together.jar"))).as("and the manifest").isEqualTo(3001);
+      assertThat(packed(w.path("together.jar")).entrySet().containsAll(before.entrySet())).isTrue();
+      assertThat(ok(w, "verify", "together.jar").out()).contains("✓ whole");
+      byte[] bytes = Files.readAllBytes(w.path("together.jar"));
       bytes[bytes.length / 2] ^= 1;
-      Files.write(w.path("four.jar"), bytes);
-      assertThat(run(w, "verify", "four.jar").err()).contains("Z0202");
+      Files.write(w.path("together.jar"), bytes);
+      assertThat(run(w, "verify", "together.jar").err()).contains("Z0202");
     }
   }
 
@@ -352,7 +352,7 @@ public final class SignedJarTest {
       Program.Result r = run(w, "verify", "out/tern-1.0.jar", "out/SHA256SUMS");
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err()).contains("error Z0201  out/tern-1.0.jar", "error Z0201  out/SHA256SUMS");
-      assertThat(run(w, "verify", "gone.jar").err()).contains("error Z2003  gone.jar");
+      assertThat(run(w, "verify", "galone.jar").err()).contains("error Z2003  galone.jar");
       w.write("cut.jar", "PK\3\4 cut off");
       assertThat(run(w, "sign", "cut.jar", "--key", "gone").err()).contains("error Z0105");
     }

@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.concurrent.Future;
+import zugabe.bytes.ContentChangedException;
 import zugabe.core.work.Workers;
 import zugabe.formats.zip.ArchivedContent;
 import zugabe.formats.zip.EntryScan;
@@ -35,6 +36,7 @@ record TogetherPass(ZipPass.Result result, EntryLook look) {
   /** Reads the file; the caller is none of the workers. */
   static TogetherPass over(FileContent file, ZipListing listing, Workers workers)
       throws IOException {
+    String state = UserCache.state(file.path());
     file.hold();
     try {
       Future<String> digest = workers.submit(() -> file.isDigested() ? file.digest() : "");
@@ -47,6 +49,10 @@ record TogetherPass(ZipPass.Result result, EntryLook look) {
         part.checked().forEach(c -> sums.put(c.entry(), c.rawCrc32()));
       }
       Workers.take(digest);
+      // it was read twice, and the digest must be about what was checked
+      if (!UserCache.state(file.path()).equals(state)) {
+        throw new ContentChangedException(file.name(), "it was written while it was read");
+      }
       List<ArchivedContent> contents = new ArrayList<>(listing.entries().size());
       for (ZipEntry entry : listing.entries()) {
         contents.add(new ArchivedContent(entry, sums.getOrDefault(entry, 0L)));

@@ -110,17 +110,23 @@ public final class UserCache {
       if (changed.isAfter(clock.instant().minus(SETTLED))) {
         return Optional.empty();
       }
-      return Optional.of(
-          String.join(
-              "\n",
-              file.toAbsolutePath().toString(),
-              "" + a.size(),
-              changed.getEpochSecond() + "." + changed.getNano(),
-              "" + a.fileKey(),
-              change(file)));
+      return Optional.of(state(file));
     } catch (IOException e) {
       return Optional.empty();
     }
+  }
+
+  /** Which file it is and when it was changed: another one when it was written meanwhile. */
+  static String state(Path file) throws IOException {
+    BasicFileAttributes a = Files.readAttributes(file, BasicFileAttributes.class);
+    Instant changed = a.lastModifiedTime().toInstant();
+    return String.join(
+        "\n",
+        file.toAbsolutePath().toString(),
+        "" + a.size(),
+        changed.getEpochSecond() + "." + changed.getNano(),
+        "" + a.fileKey(),
+        change(file));
   }
 
   /** When the system last saw a change, which nobody can set back as a file's time can be. */

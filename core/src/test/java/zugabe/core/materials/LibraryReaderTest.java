@@ -1,20 +1,24 @@
 package zugabe.core.materials;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
+import zugabe.bytes.ContentChangedException;
 import zugabe.core.finding.Findings;
 import zugabe.core.work.Workers;
 
@@ -119,6 +123,34 @@ public final class LibraryReaderTest {
           .isEqualTo(one)
           .isEmpty();
       assertThat(others.sorted()).hasSize(2).isEqualTo(findings.sorted());
+    }
+  }
+
+  /** Its digest and what was unpacked come of two readings. */
+  @Test
+  public void whatIsWrittenMeanwhileIsNoticed() throws Exception {
+    write(0, false);
+    AtomicBoolean done = new AtomicBoolean();
+    Thread writer =
+        new Thread(
+            () -> {
+              for (int i = 0; !done.get(); i++) {
+                try {
+                  Files.setLastModifiedTime(jar, FileTime.fromMillis(i * 1000L));
+                } catch (IOException e) {
+                  return;
+                }
+              }
+            });
+    writer.start();
+    try (Workers workers = Workers.of(2)) {
+      assertThatThrownBy(
+              () -> LibraryReader.readTogether(file(), UserCache.none(), workers, new Findings()))
+          .isInstanceOf(ContentChangedException.class)
+          .hasMessageContaining("large.jar");
+    } finally {
+      done.set(true);
+      writer.join();
     }
   }
 }

@@ -2,7 +2,6 @@ package zugabe.formats.jar;
 
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -41,11 +40,6 @@ public record ManifestBytes(byte[] main, Map<String, Section> sections, Optional
     /** Its bytes, with the blank line that ends it. */
     public byte[] bytes() {
       return Arrays.copyOfRange(file, start, end);
-    }
-
-    /** Adds its bytes to a digest. */
-    public void digest(MessageDigest digest) {
-      digest.update(file, start, end - start);
     }
 
     /**
