@@ -99,7 +99,7 @@ public final class BesideTest {
               + gpg
               + " --armor --detach-sign a.txt && "
               + gpg
-              + " --armor --export >tide.asc; gpgconf --homedir g --kill all; rm -r g");
+              + " --armor --export >tide.asc; gpgconf --homedir g --kill all; rm -rf g");
       ok(w, "verify", "a.txt", "--trust", "tide.asc");
       Program.Result unknown = w.program().zugabe("verify", "a.txt");
       assertThat(unknown.exit()).isEqualTo(1);

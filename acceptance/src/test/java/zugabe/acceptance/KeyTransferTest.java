@@ -202,7 +202,7 @@ public final class KeyTransferTest {
           w,
           purpose.equals("java")
               ? "sed -n '/BEGIN PKCS12/,/END PKCS12/p' sheet.txt | grep -v -- ----- | base64 -d | openssl pkcs12 -passin env:OTHER -noout"
-              : "mkdir -m 700 g; gpg --homedir g --batch --pinentry-mode loopback --passphrase \"$OTHER\" --import sheet.txt; gpgconf --homedir g --kill all; rm -r g");
+              : "mkdir -m 700 g; gpg --homedir g --batch --pinentry-mode loopback --passphrase \"$OTHER\" --import sheet.txt; gpgconf --homedir g --kill all; rm -rf g");
       w.write("cut.txt", sheet.substring(0, sheet.length() / 2));
       assertThat(Keys.run(w, "key", "restore", "cut.txt", "--password", "env:OTHER").err())
           .contains("error Z0104  cut.txt");
