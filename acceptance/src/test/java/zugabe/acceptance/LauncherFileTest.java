@@ -8,6 +8,7 @@ import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Random;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -31,6 +32,31 @@ public final class LauncherFileTest {
       Program.Result zip = Program.in(folder).run("unzip", "-tq", exe.toString());
       assertThat(zip.exit()).as(zip.all()).isZero();
       assertThat(checksum(Files.readAllBytes(exe))).isEqualTo(said(Files.readAllBytes(exe)));
+    }
+  }
+
+  /** Long contents are summed before they are copied, whatever place they begin at. */
+  @Test
+  public void aLargeLibraryInIt() throws Exception {
+    try (Workspace w = Launchers.workspace("", ", libraries: nested")) {
+      for (String name : List.of("a", "b")) {
+        byte[] bytes = new byte[17_000_001];
+        new Random(name.charAt(0)).nextBytes(bytes);
+        Files.write(w.path(name + ".bin"), bytes);
+        Program.Result zip = w.program().run("zip", "-q", "lib/" + name + ".jar", name + ".bin");
+        assertThat(zip.exit()).as(zip.all()).isZero();
+      }
+      Program.Result r = w.program().zugabe("build");
+      assertThat(r.exit()).as(r.all()).isZero();
+      byte[] exe = Files.readAllBytes(w.path("out/tern.exe"));
+      assertThat(checksum(exe)).isEqualTo(said(exe));
+      // the digest is told as it is, though the checksum was filled in meanwhile
+      Program.Result sums =
+          Program.in(w.path("out")).run("sha256sum", "--strict", "-c", "SHA256SUMS");
+      assertThat(sums.exit()).as(sums.all()).isZero();
+      Program.Result one = w.program().zugabe("build", "--jobs", "1");
+      assertThat(one.exit()).as(one.all()).isZero();
+      assertThat(Files.readAllBytes(w.path("out/tern.exe"))).isEqualTo(exe);
     }
   }
 

@@ -2,6 +2,7 @@ package zugabe.bytes;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.OptionalLong;
 
 /**
  * Bytes that can be opened again, as often as needed. The size is known before anything is read.
@@ -20,6 +21,14 @@ public interface Content {
 
   /** Opens the bytes for positional reading, for formats whose directory stands at the end. */
   Access access() throws IOException;
+
+  /**
+   * CRC-32 of the bytes, when it is known before they are read: whoever reads them by position
+   * holds it against them.
+   */
+  default OptionalLong knownCrc32() {
+    return OptionalLong.empty();
+  }
 
   /** Content held in memory; for small pieces such as manifests. The array is not copied. */
   static Content of(byte[] bytes) {

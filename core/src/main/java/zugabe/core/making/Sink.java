@@ -86,11 +86,16 @@ final class Sink implements Closeable {
     }
   }
 
-  /** Waits for what others copy. */
-  private void settle() throws IOException {
-    flush();
-    carriers.settle();
-    tellFinal();
+  /** Lets others copy a long content to this place, and goes on behind it. */
+  void send(Segment.Copy copy) throws IOException {
+    outlet.flush();
+    carriers.send(outlet.flushed(), copy);
+    outlet.go(outlet.flushed() + copy.content().size());
+  }
+
+  /** What lies before this place has arrived. */
+  long arrived() {
+    return Math.min(outlet.flushed(), carriers.openFrom(0));
   }
 
   /** Leaves room for a header that isn't known yet. */
@@ -142,9 +147,10 @@ final class Sink implements Closeable {
 
   /** A range ends at this place; behind the last one the digest is there. */
   void endRange(Segment.RangeEnd end) throws IOException {
-    settle();
+    flush();
     long flushed = outlet.flushed();
     DigestFollower follower = ranges.get(end.digest());
+    carriers.settleFrom(follower.openFrom());
     if (openFrom(follower.openFrom()) < flushed) {
       throw new IllegalStateException("a slot in the range " + end.label() + " isn't filled");
     }
@@ -184,7 +190,8 @@ final class Sink implements Closeable {
    * later.
    */
   long crc32From(long position) throws IOException {
-    settle();
+    flush();
+    carriers.settleFrom(position);
     long flushed = outlet.flushed();
     CRC32 crc = new CRC32();
     ByteBuffer chunk = ByteBuffer.allocate(1 << 16);
@@ -200,9 +207,18 @@ final class Sink implements Closeable {
     return crc.getValue();
   }
 
-  /** Ends the file; returns its SHA-256 in lower-case hexadecimal, or nothing without a digest. */
-  String finish() throws IOException {
-    settle();
+  /**
+   * Ends the file; returns its SHA-256 in lower-case hexadecimal, or nothing without a digest.
+   *
+   * @param tick is run whenever something has arrived
+   */
+  String finish(Runnable tick) throws IOException {
+    flush();
+    tellFinal();
+    while (carriers.settle()) {
+      tellFinal();
+      tick.run();
+    }
     if (!heads.isEmpty() || !slots.isEmpty() || !ranges.isEmpty()) {
       throw new IllegalStateException("a slot isn't filled, or a range hasn't ended");
     }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Future;
 import java.util.zip.CRC32;
+import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.bytes.Layout;
 import zugabe.bytes.Packing;
@@ -34,6 +35,9 @@ final class Spool {
   private static final long LOAD_BYTES = 2 << 20;
 
   private static final long LEAST_BYTES = 1 << 18;
+
+  /** From this size on, several copy one content. */
+  private static final long LONG_BYTES = 16 << 20;
 
   private final Workers workers;
   private final Progress progress;
@@ -93,7 +97,7 @@ final class Spool {
       Spool spool = new Spool(workers, progress, sink, "writing " + what, 0);
       spool.writeAll(layout);
       long size = sink.position();
-      return new Written(size, sink.finish(), spool.jobs);
+      return new Written(size, sink.finish(spool::tell), spool.jobs);
     }
   }
 
@@ -102,8 +106,9 @@ final class Spool {
       Layout layout, FileChannel file, String what, Workers workers, Progress progress)
       throws IOException {
     try (Sink sink = Sink.plain(file, workers)) {
-      new Spool(workers, progress, sink, "writing " + what, 0).writeAll(layout);
-      sink.finish();
+      Spool spool = new Spool(workers, progress, sink, "writing " + what, 0);
+      spool.writeAll(layout);
+      sink.finish(spool::tell);
     }
   }
 
@@ -131,9 +136,13 @@ final class Spool {
       Pending next = window.remove();
       windowBytes -= next.weight();
       write(next);
-      progress.at(writing, sink.position(), 0);
+      tell();
     }
     deliver();
+  }
+
+  private void tell() {
+    progress.at(writing, sink.arrived(), 0);
   }
 
   private Pending start(Segment segment) {
@@ -183,7 +192,11 @@ final class Spool {
       sink.write(e.encoder().encode(position()));
     } else if (pending.segment() instanceof Segment.Copy c) {
       sink.write(c.header().encode(position()));
-      streamed(c);
+      if (isLong(c)) {
+        sink.send(c);
+      } else {
+        streamed(c);
+      }
     } else if (pending.segment() instanceof Segment.Compressed p) {
       compressed(p);
     } else if (pending.segment() instanceof Segment.Inside inside) {
@@ -213,8 +226,7 @@ final class Spool {
       // an open slot holds the digest of the file up, so one without a width is none
       sink.leaveHead(width);
     }
-    BlockWriter writer =
-        new BlockWriter(p, workers, sink, () -> progress.at(writing, sink.position(), 0));
+    BlockWriter writer = new BlockWriter(p, workers, sink, this::tell);
     Segment.Outcome outcome = writer.run();
     jobs = Math.min(jobs, writer.jobs());
     if (width > 0) {
@@ -239,11 +251,21 @@ final class Spool {
 
   /** Whether a segment travels as it is, or stands between two that do, as folders do. */
   private boolean travels(Segment segment) {
-    if (segment instanceof Segment.Copy c && c.content() instanceof RangeContent) {
+    if (segment instanceof Segment.Copy c && isInPlace(c.content()) && !isLong(c)) {
       travellingBytes += c.content().size();
       return true;
     }
     return segment instanceof Segment.Encoded && !travelling.isEmpty();
+  }
+
+  /** Whether it is copied part by part. */
+  private boolean isLong(Segment.Copy copy) {
+    return isInPlace(copy.content()) && copy.content().size() >= LONG_BYTES && workers.jobs() > 1;
+  }
+
+  /** Whether nothing has to be noted of it while it is read. */
+  private static boolean isInPlace(Content content) {
+    return content instanceof RangeContent || content.knownCrc32().isPresent();
   }
 
   /** What travels together goes by the workers when it is much. */
@@ -269,7 +291,7 @@ final class Spool {
   private static Carriers.Piece piece(Segment segment, long at) throws IOException {
     if (segment instanceof Segment.Copy c) {
       return new Carriers.Piece(
-          c.label(), c.header().encode(at), Optional.of((RangeContent) c.content()), c.crc32());
+          c.label(), c.header().encode(at), Optional.of(c.content()), c.crc32());
     }
     Segment.Encoded e = (Segment.Encoded) segment;
     return new Carriers.Piece(e.label(), e.encoder().encode(at), Optional.empty(), 0);

@@ -15,6 +15,7 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.security.MessageDigest;
 import java.util.HexFormat;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.zip.CRC32;
 import zugabe.bytes.Access;
 import zugabe.bytes.BlockStream;
@@ -104,6 +105,11 @@ public final class FileContent implements Content {
   /** In lower-case hexadecimal; empty until the file was read to its end. */
   public Optional<String> sha256() {
     return Optional.ofNullable(sha256);
+  }
+
+  @Override
+  public OptionalLong knownCrc32() {
+    return isDigested() && sha256 != null ? OptionalLong.of(crc32) : OptionalLong.empty();
   }
 
   /** CRC-32 of what was digested. */

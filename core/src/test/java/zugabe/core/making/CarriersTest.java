@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -148,5 +150,88 @@ public final class CarriersTest {
     assertThatThrownBy(() -> written(members(500), 3, true))
         .isInstanceOf(ContentChangedException.class)
         .hasMessageContaining(entries.get(500).name());
+  }
+
+  private static Path large(int size) throws IOException {
+    return fill(Files.createTempFile("large", ".bin"), size);
+  }
+
+  private static Path fill(Path file, int size) throws IOException {
+    byte[] bytes = new byte[size];
+    new Random(11).nextBytes(bytes);
+    return Files.write(file, bytes);
+  }
+
+  private static FileContent known(Path file) throws IOException {
+    FileContent content = new FileContent(file, "large", Files.size(file), ReadExtent.WHOLE);
+    content.digest();
+    return content;
+  }
+
+  /** Stored files that were read before: a long one part by part, the short ones together. */
+  private static List<ZipMember> stored(List<FileContent> contents) {
+    List<ZipMember> members = new ArrayList<>();
+    for (FileContent content : contents) {
+      members.add(ZipMember.file("f" + members.size(), TIME, content, Packing.stored()));
+    }
+    members.add(ZipMember.file("new", TIME, Content.of(new byte[300_000]), new Deflate()));
+    return members;
+  }
+
+  @Test
+  public void whatIsKnownIsCopiedByAll() throws IOException {
+    Path file = large(21_000_001);
+    Path other = large(400_003);
+    try {
+      byte[] made = written(stored(List.of(known(file), known(other))), 4, true);
+      assertThat(made).isEqualTo(written(stored(List.of(known(file), known(other))), 1, false));
+      // a content that nobody has read yet takes the other way, to the same bytes
+      FileContent unread = new FileContent(file, "large", Files.size(file), ReadExtent.WHOLE);
+      assertThat(written(stored(List.of(unread, known(other))), 3, true)).isEqualTo(made);
+      try (InputStream in = ZipReader.read(Content.of(made)).entries().get(0).raw().open()) {
+        assertThat(in.readAllBytes()).isEqualTo(Files.readAllBytes(file));
+      }
+    } finally {
+      Files.delete(file);
+      Files.delete(other);
+    }
+  }
+
+  private interface Change {
+    void of(FileChannel file) throws IOException;
+  }
+
+  @DataProvider
+  public Object[][] changes() {
+    Change oneByte = f -> f.write(ByteBuffer.wrap(new byte[] {1, 2, 3}), f.size() / 2);
+    Change longer = f -> f.write(ByteBuffer.wrap(new byte[] {1}), f.size());
+    Change shorter = f -> f.truncate(f.size() - 1);
+    return new Object[][] {
+      {20_000_000, oneByte, "its CRC-32 is no longer the same"},
+      {20_000_000, longer, "it grew beyond 20000000 bytes"},
+      {20_000_000, shorter, "it had 20000000 bytes and has 19999999"},
+      {400_000, oneByte, "its CRC-32 is no longer the same"},
+      {400_000, longer, "it grew beyond 400000 bytes"},
+      {400_000, shorter, "it had 400000 bytes and has 399999"},
+    };
+  }
+
+  @Test(dataProvider = "changes")
+  public void whatChangedSinceIsNamed(int size, Change change, String said) throws IOException {
+    Path file = large(size);
+    try {
+      for (int jobs : new int[] {1, 3}) {
+        FileContent content = known(fill(file, size));
+        try (FileChannel out = FileChannel.open(file, StandardOpenOption.WRITE)) {
+          change.of(out);
+        }
+        assertThatThrownBy(() -> written(stored(List.of(content)), jobs, true))
+            .isInstanceOf(ContentChangedException.class)
+            .hasMessageContaining("large")
+            .hasMessageContaining(said);
+      }
+    } finally {
+      Files.delete(file);
+    }
   }
 }

@@ -173,6 +173,9 @@ public final class ZipWriter implements Layout {
   private Segment entry(int i) {
     ZipMember member = members.get(i);
     if (member.payload() instanceof ZipMember.Fresh fresh) {
+      if (fresh.packing().stores() && fresh.content().knownCrc32().isPresent()) {
+        return stored(i, fresh);
+      }
       return new Segment.Compressed(
           member.name(), fresh.content(), fresh.packing(), new EntryHead(i, fresh));
     }
@@ -184,6 +187,18 @@ public final class ZipWriter implements Layout {
           member.name(), at -> travelling(i, t.from(), at), t.from().raw(), t.rawCrc32());
     }
     return new Segment.Encoded(member.name(), at -> folder(i, at));
+  }
+
+  /** What is stored and known needs no header that waits for it. */
+  private Segment stored(int i, ZipMember.Fresh fresh) {
+    EntryHead head = new EntryHead(i, fresh);
+    long size = fresh.content().size();
+    long crc = fresh.content().knownCrc32().getAsLong();
+    return new Segment.Copy(
+        members.get(i).name(),
+        at -> head.encode(at, new Segment.Outcome(false, crc, size, size)),
+        fresh.content(),
+        crc);
   }
 
   private byte[] folder(int i, long at) {

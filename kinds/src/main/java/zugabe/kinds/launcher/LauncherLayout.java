@@ -3,6 +3,7 @@ package zugabe.kinds.launcher;
 import java.io.IOException;
 import java.util.Arrays;
 import java.util.Iterator;
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import zugabe.bytes.Content;
@@ -38,20 +39,19 @@ record LauncherLayout(
   private Iterator<Segment> unsigned() {
     byte[] bytes = program.bytes();
     int behind = program.checksumAt() + ProgramImage.CHECKSUM;
-    RangeDigest sum = RangeDigest.checksum("checksum", new PeChecksum());
+    FileSum sum = new FileSum();
     Segment.Slot slot = new Segment.Slot("checksum", ProgramImage.CHECKSUM);
     return Stream.<Stream<Segment>>of(
-            Stream.of(
-                new Segment.RangeStart("checksum", sum),
-                literal("headers", bytes, 0, program.checksumAt()),
-                new Segment.RangeEnd("checksum", sum, false),
-                slot,
-                new Segment.RangeStart("checksum", sum),
-                literal("program", bytes, behind, bytes.length)),
-            Segments.of(jar),
-            Stream.of(
-                new Segment.RangeEnd("checksum", sum, true),
-                new Segment.Fill("checksum", slot, size -> checksum(sum.value(), 0, size))))
+            Segments.of(
+                sum.over(List.of(literal("headers", bytes, 0, program.checksumAt())).iterator())),
+            Stream.of(slot),
+            Segments.of(
+                sum.over(
+                    Stream.concat(
+                            Stream.of(literal("program", bytes, behind, bytes.length)),
+                            Segments.of(jar.segments()))
+                        .iterator())),
+            Stream.of(new Segment.Fill("checksum", slot, size -> checksum(sum.value(), size))))
         .flatMap(s -> s)
         .iterator();
   }
@@ -95,7 +95,7 @@ record LauncherLayout(
                   new Segment.Fill(
                       "checksum",
                       checksumSlot,
-                      size -> checksum(sum.value(), PeChecksum.of(directory), size))))
+                      size -> checksum(word(sum.value()) + PeChecksum.of(directory), size))))
           .flatMap(s -> s)
           .iterator();
     }
@@ -126,21 +126,21 @@ record LauncherLayout(
     return new Segment.Encoded(label, position -> Arrays.copyOfRange(bytes, from, to));
   }
 
-  /**
-   * The sum and the file's length; the last byte counts most.
-   *
-   * @param sum its first byte counts most
-   * @param more words that weren't in a range
-   */
-  private static byte[] checksum(byte[] sum, long more, long size) throws IOException {
+  /** The sum of words and the file's length, together. */
+  private static byte[] checksum(long sum, long size) throws IOException {
     if (size > MOST_BYTES) {
       throw new IOException("a program for Windows has less than 4 GB, and this one has " + size);
     }
-    long value = more;
-    for (int i = 0; i < sum.length; i++) {
-      value += (long) (sum[i] & 0xFF) << (Byte.SIZE * (sum.length - 1 - i));
+    return PeChecksum.field(sum, size);
+  }
+
+  /** A checksum's value, whose first byte counts most. */
+  static long word(byte[] value) {
+    long word = 0;
+    for (byte b : value) {
+      word = word << Byte.SIZE | b & 0xFF;
     }
-    return PeChecksum.field(value, size);
+    return word;
   }
 
   @Override

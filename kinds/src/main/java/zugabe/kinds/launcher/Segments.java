@@ -17,14 +17,15 @@ final class Segments {
     byte[] of(byte[] encoded, long at);
   }
 
-  static Stream<Segment> of(Layout layout) {
-    return stream(layout.segments());
+  static Stream<Segment> of(Iterator<Segment> segments) {
+    return StreamSupport.stream(
+        Spliterators.spliteratorUnknownSize(segments, Spliterator.ORDERED), false);
   }
 
   /** With its last segment changed. */
   static Stream<Segment> withLast(Layout layout, Change change) {
     Iterator<Segment> all = layout.segments();
-    return stream(
+    return of(
         new Iterator<>() {
           @Override
           public boolean hasNext() {
@@ -39,10 +40,5 @@ final class Segments {
                 : next;
           }
         });
-  }
-
-  private static Stream<Segment> stream(Iterator<Segment> segments) {
-    return StreamSupport.stream(
-        Spliterators.spliteratorUnknownSize(segments, Spliterator.ORDERED), false);
   }
 }
