@@ -23,6 +23,12 @@ public sealed interface Segment {
   record Copy(String label, Encoder header, Content content, long crc32) implements Segment {}
 
   /**
+   * Content that is looked at before what comes behind this is written, part by part and by several
+   * at once; takes no room itself.
+   */
+  record Look(String label, Content content, Reader reader) implements Segment {}
+
+  /**
    * Content that is compressed on the way, behind a header of fixed width that is filled in once
    * the result is known.
    */
@@ -65,6 +71,15 @@ public sealed interface Segment {
    * @param last whether the digest has no further range
    */
   record RangeEnd(String label, RangeDigest digest, boolean last) implements Segment {}
+
+  /** Looks at a part of a content; called by several threads. */
+  interface Reader {
+    /** Each part but the last is {@link #PART_BYTES} long. */
+    int PART_BYTES = 4 << 20;
+
+    /** What is read by {@code part} is the content's bytes from {@code offset} on. */
+    void read(Access part, long offset) throws IOException;
+  }
 
   /** Encodes a structure at its place. */
   interface Encoder {

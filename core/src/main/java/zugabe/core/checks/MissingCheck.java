@@ -56,7 +56,7 @@ public final class MissingCheck {
     if (done.add(name)) {
       links.run(subject, where);
     }
-    if (nested && part.program().isPresent() && told.add(part.where() + name)) {
+    if (nested && part.program().isPresent() && told.add(part.where().text() + name)) {
       links.nested(subject, part.where());
     }
   }

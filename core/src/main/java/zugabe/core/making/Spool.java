@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Future;
 import java.util.zip.CRC32;
+import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.bytes.Layout;
@@ -210,6 +211,8 @@ final class Spool {
   private void later(Segment segment) throws IOException {
     if (segment instanceof Segment.Slot slot) {
       sink.leaveSlot(slot);
+    } else if (segment instanceof Segment.Look look) {
+      look(look);
     } else if (segment instanceof Segment.Fill fill) {
       sink.fillSlot(fill.slot(), fill.encoder().encode(position()));
     } else if (segment instanceof Segment.RangeStart start) {
@@ -217,6 +220,23 @@ final class Spool {
     } else if (segment instanceof Segment.RangeEnd end) {
       sink.endRange(end);
     }
+  }
+
+  private void look(Segment.Look look) throws IOException {
+    long size = look.content().size();
+    List<Long> parts = new ArrayList<>();
+    for (long at = 0; at < size; at += Segment.Reader.PART_BYTES) {
+      parts.add(at);
+    }
+    workers.map(
+        parts,
+        at -> {
+          long bytes = Math.min(Segment.Reader.PART_BYTES, size - at);
+          try (Access part = new RangeContent(look.content(), at, bytes).access()) {
+            look.reader().read(part, at);
+          }
+          return at;
+        });
   }
 
   private void compressed(Segment.Compressed p) throws IOException {

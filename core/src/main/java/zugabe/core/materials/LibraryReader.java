@@ -29,7 +29,7 @@ final class LibraryReader {
   private final UserCache cache;
   private final Findings findings;
   private final Optional<Workers> workers;
-  private EntryLook look = new EntryLook();
+  private final EntryLook look = new EntryLook();
 
   private LibraryReader(
       FileContent file, UserCache cache, Optional<Workers> workers, Findings findings) {
@@ -57,6 +57,20 @@ final class LibraryReader {
   }
 
   private Optional<Library> read() throws IOException {
+    Optional<String> stamp = cache.isOn() ? cache.stamp(file.path()) : Optional.empty();
+    Optional<CacheSlot> keeping = stamp.map(s -> new CacheSlot(cache, file.path(), s));
+    Optional<LibraryFacts> facts = keeping.flatMap(LibraryFacts::kept);
+    if (workers.isEmpty() || facts.isPresent()) {
+      return read(keeping, facts, Optional.empty());
+    }
+    try (TogetherPass together = TogetherPass.start(file, workers.get())) {
+      return read(keeping, facts, Optional.of(together));
+    }
+  }
+
+  private Optional<Library> read(
+      Optional<CacheSlot> keeping, Optional<LibraryFacts> kept, Optional<TogetherPass> together)
+      throws IOException {
     ZipListing listing;
     try {
       listing = ZipReader.read(file);
@@ -68,13 +82,11 @@ final class LibraryReader {
     if (!listing.isSound()) {
       return Optional.empty();
     }
-    Optional<String> stamp = cache.isOn() ? cache.stamp(file.path()) : Optional.empty();
-    Optional<CacheSlot> keeping = stamp.map(s -> new CacheSlot(cache, file.path(), s));
-    Optional<Library> known = known(listing, keeping);
+    Optional<Library> known = known(listing, keeping, kept);
     if (known.isPresent()) {
       return known;
     }
-    ZipPass.Result pass = pass(listing);
+    ZipPass.Result pass = together.isPresent() ? together.get().over(listing, look) : pass(listing);
     report(pass.irregularities());
     if (!pass.irregularities().isEmpty()) {
       return Optional.empty();
@@ -104,11 +116,6 @@ final class LibraryReader {
   }
 
   private ZipPass.Result pass(ZipListing listing) throws IOException {
-    if (workers.isPresent()) {
-      TogetherPass together = TogetherPass.over(file, listing, workers.get());
-      look = together.look();
-      return together.result();
-    }
     try (InputStream whole = file.open()) {
       return ZipPass.over(listing, whole, look);
     }
@@ -119,9 +126,9 @@ final class LibraryReader {
    * nor unpack it again, where the system notes every change: whatever it copies of it is compared
    * by CRC-32.
    */
-  private Optional<Library> known(ZipListing listing, Optional<CacheSlot> keeping)
+  private Optional<Library> known(
+      ZipListing listing, Optional<CacheSlot> keeping, Optional<LibraryFacts> facts)
       throws IOException {
-    Optional<LibraryFacts> facts = keeping.flatMap(LibraryFacts::kept);
     if (facts.isEmpty()) {
       return Optional.empty();
     }

@@ -1,5 +1,6 @@
 package zugabe.core.materials;
 
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.ArrayList;
@@ -19,11 +20,9 @@ import zugabe.formats.zip.ZipPass;
 
 /**
  * Does with a large library what {@link ZipPass} does with any, on all workers: one digests the
- * file, the others unpack its entries, part by part.
- *
- * @param look what the entries told
+ * file, from the start on, the others unpack its entries, part by part, once its directory is read.
  */
-record TogetherPass(ZipPass.Result result, EntryLook look) {
+final class TogetherPass implements Closeable {
   /** Packed bytes that a worker unpacks at once. */
   private static final long PART_BYTES = 2 << 20;
 
@@ -33,34 +32,53 @@ record TogetherPass(ZipPass.Result result, EntryLook look) {
 
   private record Checked(ZipEntry entry, long rawCrc32) {}
 
-  /** Reads the file; the caller is none of the workers. */
-  static TogetherPass over(FileContent file, ZipListing listing, Workers workers)
-      throws IOException {
-    String state = UserCache.state(file.path());
+  private final FileContent file;
+  private final Workers workers;
+  private final String state;
+  private final Future<String> digest;
+
+  private TogetherPass(FileContent file, Workers workers) throws IOException {
+    this.file = file;
+    this.workers = workers;
+    this.state = UserCache.state(file.path());
     file.hold();
-    try {
-      Future<String> digest = workers.submit(() -> file.isDigested() ? file.digest() : "");
-      EntryLook look = new EntryLook();
-      List<ZipIrregularity> irregularities = new ArrayList<>();
-      IdentityHashMap<ZipEntry, Long> sums = new IdentityHashMap<>();
-      for (Part part : workers.map(parts(listing), TogetherPass::read)) {
-        look.add(part.look());
-        irregularities.addAll(part.irregularities());
-        part.checked().forEach(c -> sums.put(c.entry(), c.rawCrc32()));
-      }
-      Workers.take(digest);
-      // it was read twice, and the digest must be about what was checked
-      if (!UserCache.state(file.path()).equals(state)) {
-        throw new ContentChangedException(file.name(), "it was written while it was read");
-      }
-      List<ArchivedContent> contents = new ArrayList<>(listing.entries().size());
-      for (ZipEntry entry : listing.entries()) {
-        contents.add(new ArchivedContent(entry, sums.getOrDefault(entry, 0L)));
-      }
-      return new TogetherPass(new ZipPass.Result(List.copyOf(irregularities), contents), look);
-    } finally {
-      file.release();
+    this.digest = workers.submit(() -> file.isDigested() ? file.digest() : "");
+  }
+
+  /** Begins with the file; the caller is none of the workers. */
+  static TogetherPass start(FileContent file, Workers workers) throws IOException {
+    return new TogetherPass(file, workers);
+  }
+
+  /**
+   * Reads the entries.
+   *
+   * @param look notes what they tell
+   */
+  ZipPass.Result over(ZipListing listing, EntryLook look) throws IOException {
+    List<ZipIrregularity> irregularities = new ArrayList<>();
+    IdentityHashMap<ZipEntry, Long> sums = new IdentityHashMap<>();
+    for (Part part : workers.map(parts(listing), TogetherPass::read)) {
+      look.add(part.look());
+      irregularities.addAll(part.irregularities());
+      part.checked().forEach(c -> sums.put(c.entry(), c.rawCrc32()));
     }
+    Workers.take(digest);
+    // it was read twice, and the digest must be about what was checked
+    if (!UserCache.state(file.path()).equals(state)) {
+      throw new ContentChangedException(file.name(), "it was written while it was read");
+    }
+    List<ArchivedContent> contents = new ArrayList<>(listing.entries().size());
+    for (ZipEntry entry : listing.entries()) {
+      contents.add(new ArchivedContent(entry, sums.getOrDefault(entry, 0L)));
+    }
+    return new ZipPass.Result(List.copyOf(irregularities), contents);
+  }
+
+  @Override
+  public void close() throws IOException {
+    digest.cancel(false);
+    file.release();
   }
 
   /** Entries in the order of their bytes. */

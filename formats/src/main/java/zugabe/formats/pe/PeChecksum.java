@@ -1,8 +1,8 @@
 package zugabe.formats.pe;
 
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
+import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.LongBuffer;
 import java.util.zip.Checksum;
 import zugabe.bytes.ByteWriter;
 
@@ -13,9 +13,7 @@ import zugabe.bytes.ByteWriter;
 public final class PeChecksum implements Checksum {
   private static final int WORD = 0xFFFF;
 
-  private static final VarHandle EIGHT =
-      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
-
+  private final long[] eights = new long[1024];
   private long sum;
   private long length;
 
@@ -35,13 +33,16 @@ public final class PeChecksum implements Checksum {
     if (length % 2 != 0 && at < end) {
       update(bytes[at++]);
     }
-    long words = 0;
     int from = at;
-    // 65,536 leaves 1 when divided by 65,535: words of four bytes have the same sum
-    for (; at + Long.BYTES <= end; at += Long.BYTES) {
-      long eight = (long) EIGHT.get(bytes, at);
-      words += (eight & 0xFFFF_FFFFL) + (eight >>> Integer.SIZE);
+    LongBuffer all =
+        ByteBuffer.wrap(bytes, at, end - at).order(ByteOrder.LITTLE_ENDIAN).asLongBuffer();
+    while (all.hasRemaining()) {
+      int some = Math.min(all.remaining(), eights.length);
+      all.get(eights, 0, some);
+      sum = folded(sum + words(some));
+      at += some * Long.BYTES;
     }
+    long words = 0;
     for (; at + 1 < end; at += 2) {
       words += (bytes[at] & 0xFF) | (bytes[at + 1] & 0xFF) << Byte.SIZE;
     }
@@ -50,6 +51,19 @@ public final class PeChecksum implements Checksum {
     if (at < end) {
       update(bytes[at]);
     }
+  }
+
+  /**
+   * 65,536 leaves 1 when divided by 65,535: words of four bytes have the same sum. A loop over
+   * numbers is fast as soon as it is compiled at all, unlike one over views of bytes.
+   */
+  private long words(int some) {
+    long[] from = eights;
+    long words = 0;
+    for (int i = 0; i < some; i++) {
+      words += (from[i] & 0xFFFF_FFFFL) + (from[i] >>> Integer.SIZE);
+    }
+    return words;
   }
 
   /** The sum of some bytes, from an even place on. */

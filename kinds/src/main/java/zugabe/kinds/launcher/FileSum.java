@@ -5,39 +5,40 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Queue;
+import java.util.concurrent.atomic.LongAdder;
 import java.util.zip.Checksum;
 import zugabe.bytes.Access;
-import zugabe.bytes.Content;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
 import zugabe.formats.pe.PeChecksum;
 
 /**
  * The sum of a program's words, which stands in front of them. Long contents are summed where they
- * come from, so that it is known before they have arrived, and the file's digest follows them. One
- * walk over the program needs its own.
+ * come from, by all workers: so it is known before they have arrived, and the file's digest follows
+ * them. One walk over the program needs its own.
  */
 final class FileSum {
   /** From this size on, a content is summed by itself. */
   private static final long LONG_BYTES = 16 << 20;
 
   private static final int BUFFER_BYTES = 1 << 18;
-  private static final int WORD = 0xFFFF;
 
   private final List<Part> parts = new ArrayList<>();
 
   /** One range, or a content. */
   private static final class Part {
-    private final RangeDigest range;
-    private final Content content;
+    private final Optional<RangeDigest> range;
+
+    /** Of a content: the sums of its parts, which begin with whole words. */
+    private final LongAdder sums = new LongAdder();
 
     /** Whether it begins with the second byte of a word. */
     private boolean odd;
 
-    Part(RangeDigest range, Content content) {
+    Part(Optional<RangeDigest> range) {
       this.range = range;
-      this.content = content;
     }
 
     Segment place() {
@@ -49,22 +50,22 @@ final class FileSum {
           });
     }
 
-    long sum() throws IOException {
-      long sum = range == null ? of(content) : LauncherLayout.word(range.value());
-      return odd ? (sum << Byte.SIZE | sum >> Byte.SIZE) & WORD : sum;
-    }
-
-    private static long of(Content content) throws IOException {
+    /** Called for each part of a content. */
+    void add(Access part) throws IOException {
       Checksum sum = new PeChecksum();
       byte[] buffer = new byte[BUFFER_BYTES];
-      try (Access access = content.access()) {
-        long at = 0;
-        for (int got = 0; got >= 0; got = access.read(at, buffer, 0, buffer.length)) {
-          sum.update(buffer, 0, got);
-          at += got;
-        }
+      long at = 0;
+      for (int got = 0; got >= 0; got = part.read(at, buffer, 0, buffer.length)) {
+        sum.update(buffer, 0, got);
+        at += got;
       }
-      return sum.getValue();
+      sums.add(sum.getValue());
+    }
+
+    long sum() {
+      long sum = range.isPresent() ? LauncherLayout.word(range.get().value()) : sums.sum();
+      // with its bytes exchanged, a word counts 256 times, and one that overflows once
+      return odd ? sum << Byte.SIZE : sum;
     }
   }
 
@@ -94,9 +95,10 @@ final class FileSum {
         if (segment instanceof Segment.Copy copy && copy.content().size() >= LONG_BYTES) {
           next.add(new Segment.Encoded(copy.label(), copy.header()));
           next.add(end(open));
-          Part itself = new Part(null, copy.content());
+          Part itself = new Part(Optional.empty());
           parts.add(itself);
           next.add(itself.place());
+          next.add(new Segment.Look(copy.label(), copy.content(), (part, at) -> itself.add(part)));
           next.add(new Segment.Copy(copy.label(), at -> new byte[0], copy.content(), copy.crc32()));
           open = start(next);
           return next.remove();
@@ -107,19 +109,20 @@ final class FileSum {
   }
 
   private Part start(Queue<Segment> into) {
-    Part part = new Part(RangeDigest.checksum("checksum", new PeChecksum()), null);
+    RangeDigest range = RangeDigest.checksum("checksum", new PeChecksum());
+    Part part = new Part(Optional.of(range));
     parts.add(part);
     into.add(part.place());
-    into.add(new Segment.RangeStart("checksum", part.range));
+    into.add(new Segment.RangeStart("checksum", range));
     return part;
   }
 
   private static Segment end(Part part) {
-    return new Segment.RangeEnd("checksum", part.range, true);
+    return new Segment.RangeEnd("checksum", part.range.get(), true);
   }
 
   /** The sum of all words, however it overflows. */
-  long value() throws IOException {
+  long value() {
     long sum = 0;
     for (Part part : parts) {
       sum += part.sum();
