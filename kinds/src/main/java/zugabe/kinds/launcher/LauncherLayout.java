@@ -138,7 +138,7 @@ record LauncherLayout(
   static long word(byte[] value) {
     long word = 0;
     for (byte b : value) {
-      word = word << Byte.SIZE | b & 0xFF;
+      word = (word << Byte.SIZE) | (b & 0xFF);
     }
     return word;
   }
