@@ -85,8 +85,7 @@ public final class ElsewhereTest {
       assertThat(none.err())
           .contains("error Z0211", "only what is public of it is here", "--digest-out");
       assertThat(Keys.ok(w, (line + " --digest-out d.bin").split(" +")).out())
-          .contains(
-              "Have it signed, then: zugabe sign out/tern-1.0.jar --key far --signature-in FILE");
+          .contains("Have it signed, then: zugabe " + line.strip() + " --signature-in FILE");
       assertThat(Files.size(w.path("d.bin"))).isEqualTo(32);
       assertThat(Files.readAllBytes(w.path("out/tern-1.0.jar"))).isEqualTo(before);
       Keys.shell(
@@ -95,6 +94,35 @@ public final class ElsewhereTest {
       assertThat(wrong.err()).contains("error Z0211", "what was answered isn't a signature");
       Keys.ok(w, (line + " --signature-in s.bin").split(" +"));
       Keys.ok(w, "verify", "out/tern-1.0.jar", "--trust", "far.pem");
+    }
+  }
+
+  /** The line for the second step says all that was said, in a way that a shell takes. */
+  @Test
+  public void theNextStepIsALine() throws Exception {
+    try (Workspace w = far("")) {
+      w.replace("zugabe.yaml", ", sign: far", "");
+      Keys.ok(w, "build");
+      String[] first = {
+        "sign",
+        "out/tern-1.0.jar",
+        "--key",
+        "far",
+        "-r",
+        "zugabe.yaml",
+        "--beside",
+        "--to",
+        "Far's $1 own.p7s",
+        "--digest-out",
+        "d.bin"
+      };
+      String said = Keys.ok(w, first).out();
+      assertThat(said).contains(" --recipe zugabe.yaml --to 'Far'\\''s $1 own.p7s' --beside ");
+      Keys.shell(
+          w, "openssl pkeyutl -sign -inkey far.key -pkeyopt digest:sha256 -in d.bin -out s.bin");
+      String line = said.replaceAll("(?s).*then: zugabe (.*) FILE\n", "$1 s.bin");
+      Keys.shell(w, "'" + Program.ROOT.resolve("zugabe") + "' " + line);
+      assertThat(w.path("Far's $1 own.p7s")).isNotEmptyFile();
     }
   }
 

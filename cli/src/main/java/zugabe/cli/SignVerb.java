@@ -1,9 +1,11 @@
 package zugabe.cli;
 
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -122,18 +124,43 @@ final class SignVerb implements Verb {
                   .println(
                       "Digest: "
                           + Visible.text(answer.written())
-                          + "\nHave it signed, then: zugabe sign "
-                          + Visible.text(answer.file())
-                          + " --key "
-                          + key
-                          + signatures.stream()
-                              .map(s -> " " + SIGNATURE_IN + " " + Visible.text(s.toString()))
-                              .collect(Collectors.joining())
-                          + " --signature-in FILE"
-                          + answer.time().map(t -> " " + SIGNED_AT + " " + t).orElse(""));
+                          + "\nHave it signed, then: "
+                          + Visible.text(next(given, answer, signatures)));
             }
           });
     }
+  }
+
+  /** The line of the next step: what this one was told, and one signature more. */
+  private static String next(Given given, Answer.Sign answer, List<Path> signatures) {
+    List<String> words = new ArrayList<>(List.of("zugabe", "sign", answer.file()));
+    for (String option : List.of(KEY, Options.RECIPE, TO, DESCRIPTION, ADDRESS)) {
+      given.value(option).ifPresent(value -> words.addAll(List.of(option, value.toString())));
+    }
+    for (String flag : List.of(BESIDE, REPLACE, ADD)) {
+      if (given.flag(flag)) {
+        words.add(flag);
+      }
+    }
+    for (String address : given.<List<String>>value(TIMESTAMP).orElse(List.of())) {
+      words.addAll(List.of(TIMESTAMP, address));
+    }
+    for (Path signature : signatures) {
+      words.addAll(List.of(SIGNATURE_IN, signature.toString()));
+    }
+    words.addAll(List.of(SIGNATURE_IN, "FILE"));
+    answer.time().ifPresent(time -> words.addAll(List.of(SIGNED_AT, time.toString())));
+    return words.stream().map(SignVerb::quoted).collect(Collectors.joining(" "));
+  }
+
+  /** A word as a shell takes it, the system's own one. */
+  private static String quoted(String word) {
+    boolean plain =
+        word.chars().allMatch(c -> Character.isLetterOrDigit(c) || "-_./:=@,+\\".indexOf(c) >= 0);
+    if (plain && !word.isEmpty() && (word.indexOf('\\') < 0 || File.separatorChar == '\\')) {
+      return word;
+    }
+    return File.separatorChar == '\\' ? '"' + word + '"' : "'" + word.replace("'", "'\\''") + "'";
   }
 
   private static Described described(Given given) {
