@@ -131,6 +131,22 @@ public final class DraftTest {
     }
   }
 
+  /** Pages with a descriptor, and classes in a folder of their own: one web archive of both. */
+  @Test
+  public void pagesBesideTheirServlets() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      Applications.libraries(w, "jakarta.servlet-api");
+      w.compile(
+          "build/classes",
+          "a.Page",
+          "@jakarta.servlet.annotation.WebServlet(\"/tide\") public static class S extends jakarta.servlet.http.HttpServlet {}");
+      w.write("build/web/index.html", "<p>tides</p>");
+      w.write("build/web/WEB-INF/web.xml", "<web-app/>");
+      String draft = Applications.drafted(w);
+      assertThat(draft).contains("web: build/web\n").containsOnlyOnce("kind: war");
+    }
+  }
+
   /** What a build leaves: classes, their jar with and without libraries, tests, an old output. */
   @Test
   public void whatABuildLeaves() throws Exception {

@@ -89,6 +89,18 @@ final class ProgramSearch {
       // among code that has an ending they are those of developers
       found.stream().filter(FilePrograms::isAnyScript).forEach(f -> all.add(files.of(f)));
     }
+    Set<Optional<String>> served =
+        all.stream()
+            .filter(p -> p.kind() == Survey.Kind.WEB && !p.own().isEmpty())
+            .map(Survey.Candidate::web)
+            .collect(Collectors.toSet());
+    // pages without classes that go with the servlets beside them are no archive of their own
+    all.removeIf(
+        p ->
+            p.kind() == Survey.Kind.WEB
+                && p.own().isEmpty()
+                && p.java().isEmpty()
+                && served.contains(p.web()));
     all.sort(
         Comparator.comparingInt((Survey.Candidate p) -> -p.rank())
             .thenComparing(Survey.Candidate::name)
