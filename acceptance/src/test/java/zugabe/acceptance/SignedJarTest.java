@@ -352,7 +352,7 @@ public final class SignedJarTest {
       Program.Result r = run(w, "verify", "out/tern-1.0.jar", "out/SHA256SUMS");
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err()).contains("error Z0201  out/tern-1.0.jar", "error Z0201  out/SHA256SUMS");
-      assertThat(run(w, "verify", "galone.jar").err()).contains("error Z2003  galone.jar");
+      assertThat(run(w, "verify", "gone.jar").err()).contains("error Z2003  gone.jar");
       w.write("cut.jar", "PK\3\4 cut off");
       assertThat(run(w, "sign", "cut.jar", "--key", "gone").err()).contains("error Z0105");
     }

@@ -160,7 +160,9 @@ final class SignVerb implements Verb {
     if (plain && !word.isEmpty() && (word.indexOf('\\') < 0 || File.separatorChar == '\\')) {
       return word;
     }
-    return File.separatorChar == '\\' ? '"' + word + '"' : "'" + word.replace("'", "'\\''") + "'";
+    return File.separatorChar == '\\'
+        ? '"' + word.replace("\"", "\\\"") + '"'
+        : "'" + word.replace("'", "'\\''") + "'";
   }
 
   private static Described described(Given given) {

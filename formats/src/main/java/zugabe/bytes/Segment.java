@@ -8,6 +8,9 @@ import java.util.List;
  * name.
  */
 public sealed interface Segment {
+  /** Of a long content, what one worker takes at once; a last part may be shorter. */
+  int PART_BYTES = 4 << 20;
+
   /** What this is, for messages. */
   String label();
 
@@ -20,7 +23,14 @@ public sealed interface Segment {
    * @param crc32 CRC-32 of the copied bytes as they were when first read; a difference is a changed
    *     file
    */
-  record Copy(String label, Encoder header, Content content, long crc32) implements Segment {}
+  record Copy(String label, Encoder header, Content content, long crc32) implements Segment {
+    /** From this size on, a content is worth the work of several. */
+    private static final long LONG_BYTES = 16 << 20;
+
+    public boolean isLong() {
+      return content.size() >= LONG_BYTES;
+    }
+  }
 
   /**
    * Content that is looked at before what comes behind this is written, part by part and by several
@@ -72,13 +82,9 @@ public sealed interface Segment {
    */
   record RangeEnd(String label, RangeDigest digest, boolean last) implements Segment {}
 
-  /** Looks at a part of a content; called by several threads. */
+  /** Looks at a part of a content; called by several threads, for parts in any order. */
   interface Reader {
-    /** Each part but the last is {@link #PART_BYTES} long. */
-    int PART_BYTES = 4 << 20;
-
-    /** What is read by {@code part} is the content's bytes from {@code offset} on. */
-    void read(Access part, long offset) throws IOException;
+    void read(Access part) throws IOException;
   }
 
   /** Encodes a structure at its place. */

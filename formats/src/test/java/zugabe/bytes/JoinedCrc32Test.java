@@ -30,6 +30,24 @@ public final class JoinedCrc32Test {
     assertThat(joined).isEqualTo(of(bytes, 0, bytes.length));
   }
 
+  /** So many bytes that their bits are more than an int holds, by the runtime's word. */
+  @Test
+  public void moreBitsThanAnIntHolds() {
+    byte[] bytes = new byte[1 << 20];
+    new Random(3).nextBytes(bytes);
+    CRC32 crc = new CRC32();
+    crc.update(7);
+    long joined = crc.getValue();
+    long one = of(bytes, 0, bytes.length);
+    long rest = one;
+    crc.update(bytes);
+    for (int i = 1; i < 300; i++) {
+      crc.update(bytes);
+      rest = JoinedCrc32.of(rest, one, bytes.length);
+    }
+    assertThat(JoinedCrc32.of(joined, rest, 300L << 20)).isEqualTo(crc.getValue());
+  }
+
   /** Zeros leave nothing but the shift; more of them than an array holds, in two ways. */
   @Test
   public void longOnes() {

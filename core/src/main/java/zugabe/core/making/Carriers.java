@@ -28,9 +28,6 @@ final class Carriers {
   /** What fits into a processor's own memory: each byte goes in and out once. */
   private static final int BUFFER_BYTES = 1 << 18;
 
-  /** Of a long content, what one worker copies at once. */
-  private static final int PART_BYTES = 4 << 20;
-
   private final FileChannel file;
   private final Workers workers;
   private final Queue<Outlet> outlets = new ConcurrentLinkedQueue<>();
@@ -128,12 +125,12 @@ final class Carriers {
     long size = copy.content().size();
     try (Access access = copy.content().access()) {
       if (access.size() != size) {
-        throw changed(parts.copy.label(), parts.copy.content());
+        throw changed(copy.label(), copy.content());
       }
     }
-    for (long at = 0; at < size; at += PART_BYTES) {
+    for (long at = 0; at < size; at += Segment.PART_BYTES) {
       long from = at;
-      long bytes = Math.min(PART_BYTES, size - at);
+      long bytes = Math.min(Segment.PART_BYTES, size - at);
       Future<Long> done = workers.submit(() -> carry(position, parts, from, bytes));
       loads.add(new Load(position + from, done, parts, bytes));
     }
@@ -199,14 +196,15 @@ final class Carriers {
     return true;
   }
 
-  /** Waits until all has arrived that goes to places from one on. */
+  /** Waits until all has arrived that goes to places from one on, and judges what it can of it. */
   void settleFrom(long position) throws IOException {
-    // a load is taken in its turn, since parts are joined in their order
     for (Load load : loads) {
       if (load.position() >= position) {
         Workers.take(load.done());
       }
     }
+    // parts are joined in their order: a content that changed is told before anybody signs for it
+    notice();
   }
 
   /** Nobody wants the file any more. */

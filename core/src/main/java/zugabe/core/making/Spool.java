@@ -37,9 +37,6 @@ final class Spool {
 
   private static final long LEAST_BYTES = 1 << 18;
 
-  /** From this size on, several copy one content. */
-  private static final long LONG_BYTES = 16 << 20;
-
   private final Workers workers;
   private final Progress progress;
   private final Sink sink;
@@ -225,15 +222,15 @@ final class Spool {
   private void look(Segment.Look look) throws IOException {
     long size = look.content().size();
     List<Long> parts = new ArrayList<>();
-    for (long at = 0; at < size; at += Segment.Reader.PART_BYTES) {
+    for (long at = 0; at < size; at += Segment.PART_BYTES) {
       parts.add(at);
     }
     workers.map(
         parts,
         at -> {
-          long bytes = Math.min(Segment.Reader.PART_BYTES, size - at);
+          long bytes = Math.min(Segment.PART_BYTES, size - at);
           try (Access part = new RangeContent(look.content(), at, bytes).access()) {
-            look.reader().read(part, at);
+            look.reader().read(part);
           }
           return at;
         });
@@ -280,7 +277,7 @@ final class Spool {
 
   /** Whether it is copied part by part. */
   private boolean isLong(Segment.Copy copy) {
-    return isInPlace(copy.content()) && copy.content().size() >= LONG_BYTES && workers.jobs() > 1;
+    return isInPlace(copy.content()) && copy.isLong() && workers.jobs() > 1;
   }
 
   /** Whether nothing has to be noted of it while it is read. */

@@ -1,6 +1,7 @@
 package zugabe.core.making;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
@@ -15,12 +16,15 @@ import java.util.HexFormat;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Supplier;
 import java.util.zip.CRC32;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.bytes.Content;
+import zugabe.bytes.ContentChangedException;
 import zugabe.bytes.Layout;
+import zugabe.bytes.RangeContent;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
 import zugabe.core.work.Progress;
@@ -210,5 +214,44 @@ public final class RangeDigestTest {
                                 new Segment.RangeEnd("r", digest, true)))))
         .hasMessageContaining("a slot in the range r isn't filled");
     assertThatThrownBy(() -> RangeDigest.of("MD17")).hasMessageContaining("has no MD17");
+  }
+
+  /** Nobody is asked to sign for a content that isn't what was looked at, long ones included. */
+  @Test
+  public void whatChangedIsToldBeforeItIsSignedFor() {
+    byte[] content = noise(17_000_000, 5);
+    CRC32 crc = new CRC32();
+    crc.update(content);
+    AtomicBoolean asked = new AtomicBoolean();
+    for (int wrong : new int[] {0, 1}) {
+      asked.set(false);
+      Layout layout =
+          new Segments(
+              () -> {
+                RangeDigest digest = RangeDigest.of("SHA-256");
+                return List.of(
+                    new Segment.RangeStart("signed", digest),
+                    new Segment.Copy(
+                        "tide.bin",
+                        position -> new byte[3],
+                        new RangeContent(Content.of(content), 0, content.length),
+                        crc.getValue() ^ wrong),
+                    new Segment.RangeEnd("signed", digest, true),
+                    new Segment.Encoded(
+                        "signature",
+                        position -> {
+                          asked.set(true);
+                          return digest.value();
+                        }));
+              });
+      if (wrong == 0) {
+        assertThatCode(() -> write(layout)).doesNotThrowAnyException();
+      } else {
+        assertThatThrownBy(() -> write(layout))
+            .isInstanceOf(ContentChangedException.class)
+            .hasMessageContaining("tide.bin");
+      }
+      assertThat(asked.get()).isEqualTo(wrong == 0);
+    }
   }
 }

@@ -20,9 +20,6 @@ import zugabe.formats.pe.PeChecksum;
  * them. One walk over the program needs its own.
  */
 final class FileSum {
-  /** From this size on, a content is summed by itself. */
-  private static final long LONG_BYTES = 16 << 20;
-
   private static final int BUFFER_BYTES = 1 << 18;
 
   private final List<Part> parts = new ArrayList<>();
@@ -92,13 +89,13 @@ final class FileSum {
           return end(last);
         }
         Segment segment = segments.next();
-        if (segment instanceof Segment.Copy copy && copy.content().size() >= LONG_BYTES) {
+        if (segment instanceof Segment.Copy copy && copy.isLong()) {
           next.add(new Segment.Encoded(copy.label(), copy.header()));
           next.add(end(open));
           Part itself = new Part(Optional.empty());
           parts.add(itself);
           next.add(itself.place());
-          next.add(new Segment.Look(copy.label(), copy.content(), (part, at) -> itself.add(part)));
+          next.add(new Segment.Look(copy.label(), copy.content(), itself::add));
           next.add(new Segment.Copy(copy.label(), at -> new byte[0], copy.content(), copy.crc32()));
           open = start(next);
           return next.remove();
