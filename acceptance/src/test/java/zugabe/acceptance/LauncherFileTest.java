@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.RandomAccessFile;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -57,6 +58,44 @@ public final class LauncherFileTest {
       Program.Result one = w.program().zugabe("build", "--jobs", "1");
       assertThat(one.exit()).as(one.all()).isZero();
       assertThat(Files.readAllBytes(w.path("out/tern.exe"))).isEqualTo(exe);
+    }
+  }
+
+  @DataProvider
+  public Object[][] spoilt() {
+    return new Object[][] {
+      {"nested", "data/tides.txt"},
+      {"nested", "META-INF/services/example.tern.Tide"},
+      {"merged", "META-INF/LICENSE"},
+      {"merged", "META-INF/tern.kotlin_module"},
+      {"nested", "linux/libtern.so"},
+      {"nested", "other.jar"},
+    };
+  }
+
+  /** Most of a large library is unpacked while others look into it already. */
+  @Test(dataProvider = "spoilt")
+  public void aLargeLibraryThatIsDamaged(String libraries, String entry) throws Exception {
+    try (Workspace w = Launchers.workspace("", ", libraries: " + libraries)) {
+      byte[] bytes = new byte[17_000_001];
+      new Random(1).nextBytes(bytes);
+      Files.write(w.path("a.bin"), bytes);
+      String text = "example.tern.High, as it is at noon";
+      w.write(entry, text + "\n");
+      Program.Result zip = w.program().run("zip", "-q0", "lib/large.jar", "a.bin", entry);
+      assertThat(zip.exit()).as(zip.all()).isZero();
+      byte[] jar = Files.readAllBytes(w.path("lib/large.jar"));
+      int at = new String(jar, StandardCharsets.ISO_8859_1).indexOf(text);
+      jar[at] ^= 1;
+      Files.write(w.path("lib/large.jar"), jar);
+      for (String jobs : List.of("1", "2")) {
+        Program.Result r = w.program().zugabe("build", "--jobs", jobs);
+        assertThat(r.exit()).as(r.all()).isEqualTo(1);
+        assertThat(r.err()).contains("error Z2008  lib/large.jar  entry " + entry);
+        assertThat(w.path("out")).doesNotExist();
+      }
+      Program.Result check = w.program().zugabe("check");
+      assertThat(check.err()).contains("error Z2008  lib/large.jar  entry " + entry);
     }
   }
 

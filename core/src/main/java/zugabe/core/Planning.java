@@ -6,8 +6,6 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.time.DateTimeException;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -43,11 +41,10 @@ import zugabe.core.plan.Planned;
 import zugabe.core.plan.Planner;
 import zugabe.core.recipe.Recipe;
 import zugabe.core.work.Workers;
+import zugabe.formats.zip.ZipFaultException;
 
 /** From a request to deliverables that were planned and checked. */
 final class Planning {
-  private static final Instant DEFAULT_TIME = Instant.parse("1980-01-01T00:00:00Z");
-
   private final Surroundings around;
   private final Registry kinds;
   private final RecipeWords words;
@@ -181,24 +178,46 @@ final class Planning {
     // what was unpacked for this run lies elsewhere in the next
     boolean stays = recipe.sources().inside().isEmpty();
     UserCache kept = stays ? cache : UserCache.none();
-    Materials.Shelf shelf = new Materials.Shelf(way.workers(), kept, findings);
-    Links links = new Links(way.workers(), kept);
-    Planner planner =
-        new Planner(
-            recipe,
-            kinds,
-            new Planner.Reading(
-                way.folder(), base.get(), way.extent(), shelf, links, around.progress()),
-            findings);
-    if (findings.hasErrors()) {
-      planner.matchAll();
-      return Optional.empty();
+    try (Materials.Shelf shelf = new Materials.Shelf(way.workers(), kept, findings)) {
+      Links links = new Links(way.workers(), kept);
+      Planner planner =
+          new Planner(
+              recipe,
+              kinds,
+              new Planner.Reading(
+                  way.folder(), base.get(), way.extent(), shelf, links, around.progress()),
+              findings);
+      if (findings.hasErrors()) {
+        planner.matchAll();
+        return Optional.empty();
+      }
+      try {
+        return Optional.of(plan(recipe, way, planner, links, shelf, findings));
+      } catch (ZipFaultException e) {
+        // it met what the shelf is about to tell, and better
+        shelf.finish();
+        if (findings.hasErrors()) {
+          return Optional.empty();
+        }
+        throw e;
+      }
     }
+  }
+
+  private Checked plan(
+      Recipe recipe,
+      Way way,
+      Planner planner,
+      Links links,
+      Materials.Shelf shelf,
+      Findings findings)
+      throws IOException {
     List<String> names = way.request().names();
-    Plan plan = planner.plan(names, sourceDate(findings));
+    Plan plan = planner.plan(names, SourceDate.of(around.environment(), findings));
     boolean whole = names.isEmpty() && !findings.hasErrors();
     List<Ready> ready =
         findings.hasErrors() ? List.of() : check(plan, way.workers(), links, findings);
+    shelf.finish();
     if (whole) {
       UselessKeys.run(recipe, plan, planner.usedRoots(), findings);
     }
@@ -208,7 +227,7 @@ final class Planning {
         LocalDate.now(clock),
         names.isEmpty() && !findings.hasErrors(),
         findings);
-    return Optional.of(new Checked(plan, ready, recipe.handover()));
+    return new Checked(plan, ready, recipe.handover());
   }
 
   private List<Ready> check(Plan plan, Workers workers, Links links, Findings findings)
@@ -236,23 +255,6 @@ final class Planning {
             .collect(Collectors.toSet());
     MissingCheck.run(plan, nested, links, findings);
     return ready;
-  }
-
-  private Instant sourceDate(Findings findings) {
-    String text = around.environment().getOrDefault("SOURCE_DATE_EPOCH", "");
-    if (text.isEmpty()) {
-      return DEFAULT_TIME;
-    }
-    try {
-      return Instant.ofEpochSecond(Long.parseLong(text));
-    } catch (NumberFormatException | DateTimeException e) {
-      findings.add(
-          RecipeCode.Z1008,
-          Where.file("SOURCE_DATE_EPOCH"),
-          "\"" + text + "\" is not a number of seconds since 1970.",
-          "Set it to a whole number, or unset it.");
-      return DEFAULT_TIME;
-    }
   }
 
   Optional<Path> recipeFile(Zugabe.Request request) {

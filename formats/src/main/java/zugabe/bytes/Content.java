@@ -30,6 +30,11 @@ public interface Content {
     return OptionalLong.empty();
   }
 
+  /** Their {@link WordSum}, when it is known before they are read. */
+  default OptionalLong knownWordSum() {
+    return OptionalLong.empty();
+  }
+
   /** Content held in memory; for small pieces such as manifests. The array is not copied. */
   static Content of(byte[] bytes) {
     return new BytesContent(bytes);

@@ -56,20 +56,31 @@ final class EntryLook implements ZipPass.Visitor {
     notClasses.addAll(later.notClasses);
   }
 
+  /** Whether an entry tells anything. */
+  static boolean tells(ZipEntry entry) {
+    return entry.name().equalsIgnoreCase(Manifest.PATH) || isPom(entry) || counts(entry);
+  }
+
+  private static boolean isPom(ZipEntry entry) {
+    return entry.name().startsWith("META-INF/maven/") && entry.name().endsWith("/pom.properties");
+  }
+
+  private static boolean counts(ZipEntry entry) {
+    return entry.name().endsWith(".class")
+        && !entry.name().startsWith("META-INF/")
+        && !entry.name().endsWith("module-info.class");
+  }
+
   @Override
   public OutputStream content(ZipEntry entry) {
     if (entry.name().equalsIgnoreCase(Manifest.PATH)) {
       return entry.size() <= ManifestReader.MAX_BYTES ? manifest : null;
     }
-    if (entry.name().startsWith("META-INF/maven/") && entry.name().endsWith("/pom.properties")) {
+    if (isPom(entry)) {
       // several of them: a library that has others merged in
       return ++poms == 1 && entry.size() < 65536 ? pom : null;
     }
-    boolean counts =
-        entry.name().endsWith(".class")
-            && !entry.name().startsWith("META-INF/")
-            && !entry.name().endsWith("module-info.class");
-    return counts ? new HeaderTap(entry) : null;
+    return counts(entry) ? new HeaderTap(entry) : null;
   }
 
   /** Looks at a class file's first bytes as they pass. */

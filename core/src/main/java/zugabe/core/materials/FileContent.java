@@ -22,6 +22,8 @@ import zugabe.bytes.BlockStream;
 import zugabe.bytes.Content;
 import zugabe.bytes.ContentChangedException;
 import zugabe.bytes.Digests;
+import zugabe.bytes.Segment;
+import zugabe.bytes.WordSum;
 
 /**
  * A file of the user's. Its SHA-256 is computed by the pass that first reads it to the end,
@@ -39,6 +41,9 @@ public final class FileContent implements Content {
 
   /** Of what was digested: later readers compare this, which takes a tenth of the time. */
   private volatile long crc32;
+
+  /** Of what was digested; empty for short ones, where nobody asks for it. */
+  private volatile OptionalLong wordSum = OptionalLong.empty();
 
   private Runnable whenChanged = () -> {};
 
@@ -112,19 +117,25 @@ public final class FileContent implements Content {
     return isDigested() && sha256 != null ? OptionalLong.of(crc32) : OptionalLong.empty();
   }
 
+  @Override
+  public OptionalLong knownWordSum() {
+    return isDigested() && sha256 != null ? wordSum : OptionalLong.empty();
+  }
+
   /** CRC-32 of what was digested. */
   long crc32() {
     return crc32;
   }
 
   /**
-   * Takes a digest on trust that was computed earlier of a file of the same state; whoever reads
-   * the whole file compares its CRC-32.
+   * Takes a digest on trust that was computed earlier of a file of the same state, and its sums;
+   * whoever reads the whole file compares its CRC-32.
    *
    * @param changed what is done when that is another
    */
-  synchronized void known(String digest, long sum, Runnable changed) {
+  synchronized void known(String digest, long sum, OptionalLong words, Runnable changed) {
     crc32 = sum;
+    wordSum = words;
     sha256 = digest;
     whenChanged = changed;
   }
@@ -134,16 +145,22 @@ public final class FileContent implements Content {
     if (sha256 == null) {
       MessageDigest digest = Digests.sha256();
       CRC32 sum = new CRC32();
+      Optional<WordSum> words =
+          size >= Segment.PART_BYTES ? Optional.of(new WordSum()) : Optional.empty();
       byte[] buffer = new byte[(int) Math.max(1, Math.min(size, DIGEST_BYTES))];
       long count = 0;
       try (InputStream in = plain()) {
         for (int got = in.read(buffer); got >= 0; got = in.read(buffer)) {
           digest.update(buffer, 0, got);
           sum.update(buffer, 0, got);
+          if (words.isPresent()) {
+            words.get().update(buffer, 0, got);
+          }
           count += got;
         }
       }
       checkSize(count);
+      words.ifPresent(w -> wordSum = OptionalLong.of(w.getValue()));
       remember(HexFormat.of().formatHex(digest.digest()), sum.getValue());
     }
     return sha256;

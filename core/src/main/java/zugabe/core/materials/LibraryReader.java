@@ -1,6 +1,7 @@
 package zugabe.core.materials;
 
 import java.io.ByteArrayInputStream;
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -28,21 +29,21 @@ final class LibraryReader {
   private final FileContent file;
   private final UserCache cache;
   private final Findings findings;
-  private final Optional<Workers> workers;
   private final EntryLook look = new EntryLook();
 
-  private LibraryReader(
-      FileContent file, UserCache cache, Optional<Workers> workers, Findings findings) {
+  /** Whether its pom.properties are none. */
+  private boolean oddProperties;
+
+  private LibraryReader(FileContent file, UserCache cache, Findings findings) {
     this.file = file;
     this.cache = cache;
-    this.workers = workers;
     this.findings = findings;
   }
 
   /** The library, or empty when it can't be used; why is in the findings. */
   static Optional<Library> read(FileContent file, UserCache cache, Findings findings)
       throws IOException {
-    return new LibraryReader(file, cache, Optional.empty(), findings).read();
+    return new LibraryReader(file, cache, findings).read();
   }
 
   /** Whether it takes so long that all workers had better read it together. */
@@ -50,27 +51,121 @@ final class LibraryReader {
     return file.size() > LARGE_BYTES;
   }
 
-  /** The same by all workers, of which the caller is none. */
-  static Optional<Library> readTogether(
-      FileContent file, UserCache cache, Workers workers, Findings findings) throws IOException {
-    return new LibraryReader(file, cache, Optional.of(workers), findings).read();
+  /**
+   * A large library that is read by all workers.
+   *
+   * @param library what is known of it at once; empty when it can't be used
+   * @param rest what is still being read of it; empty when nothing is
+   */
+  record Begun(Optional<Library> library, Optional<Rest> rest) {}
+
+  /** Begins with a large one by all workers, of which the caller is none. */
+  static Begun begin(FileContent file, UserCache cache, Workers workers, Findings findings)
+      throws IOException {
+    return new LibraryReader(file, cache, findings).begin(workers);
   }
 
   private Optional<Library> read() throws IOException {
-    Optional<String> stamp = cache.isOn() ? cache.stamp(file.path()) : Optional.empty();
-    Optional<CacheSlot> keeping = stamp.map(s -> new CacheSlot(cache, file.path(), s));
-    Optional<LibraryFacts> facts = keeping.flatMap(LibraryFacts::kept);
-    if (workers.isEmpty() || facts.isPresent()) {
-      return read(keeping, facts, Optional.empty());
+    Optional<CacheSlot> keeping = keeping();
+    return read(keeping, keeping.flatMap(LibraryFacts::kept));
+  }
+
+  private Optional<Library> read(Optional<CacheSlot> keeping, Optional<LibraryFacts> kept)
+      throws IOException {
+    Optional<ZipListing> listing = listing();
+    if (listing.isEmpty()) {
+      return Optional.empty();
     }
-    try (TogetherPass together = TogetherPass.start(file, workers.get())) {
-      return read(keeping, facts, Optional.of(together));
+    Optional<Library> known = known(listing.get(), keeping, kept);
+    if (known.isPresent()) {
+      return known;
+    }
+    ZipPass.Result pass = pass(listing.get());
+    report(pass.irregularities());
+    if (!pass.irregularities().isEmpty()) {
+      return Optional.empty();
+    }
+    LibraryFacts facts = facts();
+    conclude(facts, pass.contents(), keeping);
+    return Optional.of(library(facts, pass.contents(), uses(keeping)));
+  }
+
+  private Begun begin(Workers workers) throws IOException {
+    Optional<CacheSlot> keeping = keeping();
+    Optional<LibraryFacts> kept = keeping.flatMap(LibraryFacts::kept);
+    if (kept.isPresent()) {
+      return new Begun(read(keeping, kept), Optional.empty());
+    }
+    TogetherPass together = TogetherPass.start(file, workers);
+    boolean goesOn = false;
+    try {
+      Begun begun = begin(together, keeping);
+      goesOn = begun.rest().isPresent();
+      return begun;
+    } finally {
+      if (!goesOn) {
+        together.close();
+      }
     }
   }
 
-  private Optional<Library> read(
-      Optional<CacheSlot> keeping, Optional<LibraryFacts> kept, Optional<TogetherPass> together)
-      throws IOException {
+  private Begun begin(TogetherPass together, Optional<CacheSlot> keeping) throws IOException {
+    Optional<ZipListing> listing = listing();
+    if (listing.isEmpty()) {
+      return new Begun(Optional.empty(), Optional.empty());
+    }
+    ZipPass.Result first = together.over(listing.get(), look);
+    report(first.irregularities());
+    if (!first.irregularities().isEmpty()) {
+      report(together.rest());
+      return new Begun(Optional.empty(), Optional.empty());
+    }
+    LibraryFacts facts = facts();
+    return new Begun(
+        Optional.of(library(facts, first.contents(), uses(keeping))),
+        Optional.of(new Rest(together, facts, first.contents(), keeping)));
+  }
+
+  /** What is still being read of a library. */
+  final class Rest implements Closeable {
+    private final TogetherPass together;
+    private final LibraryFacts facts;
+    private final List<ArchivedContent> contents;
+    private final Optional<CacheSlot> keeping;
+
+    private Rest(
+        TogetherPass together,
+        LibraryFacts facts,
+        List<ArchivedContent> contents,
+        Optional<CacheSlot> keeping) {
+      this.together = together;
+      this.facts = facts;
+      this.contents = contents;
+      this.keeping = keeping;
+    }
+
+    /** Waits for it; what is wrong with it is in the findings then. */
+    void finish() throws IOException {
+      List<ZipIrregularity> irregularities = together.rest();
+      report(irregularities);
+      if (irregularities.isEmpty()) {
+        conclude(facts, contents, keeping);
+      }
+    }
+
+    @Override
+    public void close() throws IOException {
+      together.close();
+    }
+  }
+
+  private Optional<CacheSlot> keeping() throws IOException {
+    Optional<String> stamp = cache.isOn() ? cache.stamp(file.path()) : Optional.empty();
+    return stamp.map(s -> new CacheSlot(cache, file.path(), s));
+  }
+
+  /** Its directory; empty when it can't be used. */
+  private Optional<ZipListing> listing() throws IOException {
     ZipListing listing;
     try {
       listing = ZipReader.read(file);
@@ -79,19 +174,25 @@ final class LibraryReader {
       return Optional.empty();
     }
     report(listing.irregularities());
-    if (!listing.isSound()) {
-      return Optional.empty();
-    }
-    Optional<Library> known = known(listing, keeping, kept);
-    if (known.isPresent()) {
-      return known;
-    }
-    ZipPass.Result pass = together.isPresent() ? together.get().over(listing, look) : pass(listing);
-    report(pass.irregularities());
-    if (!pass.irregularities().isEmpty()) {
-      return Optional.empty();
-    }
-    // of a damaged library the damage alone is told
+    return listing.isSound() ? Optional.of(listing) : Optional.empty();
+  }
+
+  /** What the look at its entries told. */
+  private LibraryFacts facts() throws IOException {
+    return new LibraryFacts(
+        version(manifest(look.manifest())),
+        new String(look.manifest(), StandardCharsets.ISO_8859_1),
+        look.highestMajor(),
+        look.highestClass());
+  }
+
+  /**
+   * What is done once all of it was found whole: of a damaged library the damage alone is told, and
+   * nothing is kept.
+   */
+  private void conclude(
+      LibraryFacts facts, List<ArchivedContent> contents, Optional<CacheSlot> keeping)
+      throws IOException {
     for (String entry : look.notClasses()) {
       findings.add(
           MaterialCode.Z2013,
@@ -99,20 +200,19 @@ final class LibraryReader {
           "It doesn't start like a class file.",
           "Get an undamaged copy of the library, if the program needs this class.");
     }
-    Optional<Manifest> read = manifest(look.manifest());
-    LibraryFacts facts =
-        new LibraryFacts(
-            version(read),
-            new String(look.manifest(), StandardCharsets.ISO_8859_1),
-            look.highestMajor(),
-            look.highestClass());
+    if (oddProperties) {
+      findings.add(
+          MaterialCode.Z2013,
+          Where.file(file.name()),
+          "Its pom.properties can't be read.",
+          "Nothing needs to be done; its version isn't known.");
+    }
     if (keeping.isPresent() && look.notClasses().isEmpty()) {
       facts.keep(keeping.get());
       if (file.isDigested()) {
-        CheckedEntries.of(file, pass.contents()).keep(keeping.get());
+        CheckedEntries.of(file, contents).keep(keeping.get());
       }
     }
-    return Optional.of(library(facts, pass.contents(), uses(keeping)));
   }
 
   private ZipPass.Result pass(ZipListing listing) throws IOException {
@@ -144,7 +244,8 @@ final class LibraryReader {
       return Optional.empty();
     }
     CacheSlot slot = keeping.get();
-    file.known(entries.get().digest(), entries.get().crc32(), () -> CheckedEntries.drop(slot));
+    CheckedEntries known = entries.get();
+    file.known(known.digest(), known.crc32(), known.words(), () -> CheckedEntries.drop(slot));
     return Optional.of(library(facts.get(), contents.get(), uses(keeping)));
   }
 
@@ -187,11 +288,7 @@ final class LibraryReader {
       try {
         properties.load(new ByteArrayInputStream(look.pom().get()));
       } catch (IllegalArgumentException e) {
-        findings.add(
-            MaterialCode.Z2013,
-            Where.file(file.name()),
-            "Its pom.properties can't be read.",
-            "Nothing needs to be done; its version isn't known.");
+        oddProperties = true;
       }
       if (properties.getProperty("version") != null) {
         return Optional.of(properties.getProperty("version"));

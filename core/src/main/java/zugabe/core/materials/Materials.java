@@ -1,5 +1,6 @@
 package zugabe.core.materials;
 
+import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -143,8 +144,9 @@ public record Materials(
   }
 
   /** What was read, by path: a file that several groups name is read once. */
-  public static final class Shelf {
+  public static final class Shelf implements Closeable {
     private final Map<Path, Optional<Library>> read = new HashMap<>();
+    private final List<LibraryReader.Rest> rests = new ArrayList<>();
 
     private final ClassSurvey.Reading classes;
     private final Workers workers;
@@ -169,6 +171,23 @@ public record Materials(
       take(all);
     }
 
+    /**
+     * Waits until all is read. Workers read most of a large library while others plan what is made
+     * of it, so that only now is it known whether it is whole.
+     */
+    public void finish() throws IOException {
+      for (LibraryReader.Rest rest : rests) {
+        rest.finish();
+      }
+    }
+
+    @Override
+    public void close() throws IOException {
+      for (LibraryReader.Rest rest : rests) {
+        rest.close();
+      }
+    }
+
     private List<Library> take(List<LibraryFile> wanted) throws IOException {
       Set<Path> seen = new HashSet<>();
       List<LibraryFile> fresh =
@@ -181,7 +200,9 @@ public record Materials(
               .collect(Collectors.partitioningBy(LibraryReader::isLarge));
       List<FileContent> others = bySize.get(false);
       for (FileContent file : bySize.get(true)) {
-        read.put(file.path(), LibraryReader.readTogether(file, cache, workers, findings));
+        LibraryReader.Begun begun = LibraryReader.begin(file, cache, workers, findings);
+        read.put(file.path(), begun.library());
+        begun.rest().ifPresent(rests::add);
       }
       List<Optional<Library>> libraries =
           workers.map(others, f -> LibraryReader.read(f, cache, findings));

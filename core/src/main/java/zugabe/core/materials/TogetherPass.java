@@ -3,11 +3,13 @@ package zugabe.core.materials;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.concurrent.Future;
+import java.util.function.LongSupplier;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.work.Workers;
 import zugabe.formats.zip.ArchivedContent;
@@ -21,21 +23,25 @@ import zugabe.formats.zip.ZipPass;
 /**
  * Does with a large library what {@link ZipPass} does with any, on all workers: one digests the
  * file, from the start on, the others unpack its entries, part by part, once its directory is read.
+ * Those that tell something are unpacked at once, all others when workers have nothing better to
+ * do.
  */
 final class TogetherPass implements Closeable {
   /** Packed bytes that a worker unpacks at once. */
   private static final long PART_BYTES = 2 << 20;
 
-  /** What one part told. */
-  private record Part(
-      EntryLook look, List<ZipIrregularity> irregularities, List<Checked> checked) {}
-
-  private record Checked(ZipEntry entry, long rawCrc32) {}
+  /**
+   * What one part told.
+   *
+   * @param sums CRC-32 of each entry's packed bytes; 0 for a damaged one
+   */
+  private record Part(EntryLook look, List<ZipIrregularity> irregularities, long[] sums) {}
 
   private final FileContent file;
   private final Workers workers;
   private final String state;
   private final Future<String> digest;
+  private final List<Workers.Later<Part>> later = new ArrayList<>();
 
   private TogetherPass(FileContent file, Workers workers) throws IOException {
     this.file = file;
@@ -51,39 +57,76 @@ final class TogetherPass implements Closeable {
   }
 
   /**
-   * Reads the entries.
+   * Reads the entries that tell something, and begins with the others.
    *
    * @param look notes what they tell
+   * @return the contents of all of them; of the others, their sums wait until they are read
    */
   ZipPass.Result over(ZipListing listing, EntryLook look) throws IOException {
     List<ZipIrregularity> irregularities = new ArrayList<>();
-    IdentityHashMap<ZipEntry, Long> sums = new IdentityHashMap<>();
-    for (Part part : workers.map(parts(listing), TogetherPass::read)) {
+    IdentityHashMap<ZipEntry, LongSupplier> sums = new IdentityHashMap<>();
+    List<ZipEntry> telling = new ArrayList<>();
+    List<ZipEntry> others = new ArrayList<>();
+    listing.entries().forEach(e -> (EntryLook.tells(e) ? telling : others).add(e));
+    List<List<ZipEntry>> first = parts(telling);
+    Workers.Started<Part> started = workers.start(first, TogetherPass::read);
+    for (List<ZipEntry> entries : parts(others)) {
+      Workers.Later<Part> part = workers.later(() -> read(entries));
+      later.add(part);
+      for (int i = 0; i < entries.size(); i++) {
+        int at = i;
+        sums.put(entries.get(i), () -> sum(part, at));
+      }
+    }
+    List<Part> read = started.take();
+    for (int p = 0; p < read.size(); p++) {
+      Part part = read.get(p);
       look.add(part.look());
       irregularities.addAll(part.irregularities());
-      part.checked().forEach(c -> sums.put(c.entry(), c.rawCrc32()));
+      for (int i = 0; i < part.sums().length; i++) {
+        long sum = part.sums()[i];
+        sums.put(first.get(p).get(i), () -> sum);
+      }
+    }
+    List<ArchivedContent> contents = new ArrayList<>(listing.entries().size());
+    for (ZipEntry entry : listing.entries()) {
+      contents.add(new ArchivedContent(entry, sums.get(entry)));
+    }
+    return new ZipPass.Result(List.copyOf(irregularities), contents);
+  }
+
+  private static long sum(Workers.Later<Part> part, int at) {
+    try {
+      return part.take().sums()[at];
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** Waits until all is read, and tells what was wrong with what {@link #over} left. */
+  List<ZipIrregularity> rest() throws IOException {
+    List<ZipIrregularity> irregularities = new ArrayList<>();
+    for (Workers.Later<Part> part : later) {
+      irregularities.addAll(part.take().irregularities());
     }
     Workers.take(digest);
     // it was read twice, and the digest must be about what was checked
     if (!UserCache.state(file.path()).equals(state)) {
       throw new ContentChangedException(file.name(), "it was written while it was read");
     }
-    List<ArchivedContent> contents = new ArrayList<>(listing.entries().size());
-    for (ZipEntry entry : listing.entries()) {
-      contents.add(new ArchivedContent(entry, sums.getOrDefault(entry, 0L)));
-    }
-    return new ZipPass.Result(List.copyOf(irregularities), contents);
+    return irregularities;
   }
 
   @Override
   public void close() throws IOException {
     digest.cancel(false);
+    later.forEach(Workers.Later::cancel);
     file.release();
   }
 
   /** Entries in the order of their bytes. */
-  private static List<List<ZipEntry>> parts(ZipListing listing) {
-    List<ZipEntry> sorted = new ArrayList<>(listing.entries());
+  private static List<List<ZipEntry>> parts(List<ZipEntry> entries) {
+    List<ZipEntry> sorted = new ArrayList<>(entries);
     sorted.sort(Comparator.comparingLong(e -> e.place().data()));
     List<List<ZipEntry>> parts = new ArrayList<>();
     int start = 0;
@@ -100,12 +143,13 @@ final class TogetherPass implements Closeable {
   }
 
   private static Part read(List<ZipEntry> entries) throws IOException {
-    Part part = new Part(new EntryLook(), new ArrayList<>(), new ArrayList<>(entries.size()));
+    Part part = new Part(new EntryLook(), new ArrayList<>(), new long[entries.size()]);
     try (EntryScan scan = new EntryScan()) {
-      for (ZipEntry entry : entries) {
+      for (int i = 0; i < entries.size(); i++) {
+        ZipEntry entry = entries.get(i);
         try (OutputStream wanted = part.look().content(entry)) {
           OutputStream out = wanted == null ? OutputStream.nullOutputStream() : wanted;
-          part.checked().add(new Checked(entry, scan.scan(entry, out)));
+          part.sums()[i] = scan.scan(entry, out);
         } catch (ZipFaultException e) {
           // it ends the look at this entry only
           part.irregularities().add(e.irregularity());

@@ -8,6 +8,7 @@ import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.Fields;
 import zugabe.bytes.Layout;
+import zugabe.bytes.WordSum;
 import zugabe.formats.pe.CertificateTable;
 import zugabe.formats.pe.PeChecksum;
 import zugabe.formats.zip.ZipEnd;
@@ -104,7 +105,7 @@ final class ProgramCode implements CodeFile {
     private final int padding;
     private final byte[] checksum = new byte[Integer.BYTES];
     private final byte[] directory = new byte[CertificateTable.HEADER];
-    private final PeChecksum sum = new PeChecksum();
+    private final WordSum sum = new WordSum();
     private final Pieces pieces;
 
     /**
@@ -160,7 +161,7 @@ final class ProgramCode implements CodeFile {
       }
       System.arraycopy(
           CertificateTable.directory(at, signatures.length), 0, directory, 0, directory.length);
-      long all = sum.getValue() + PeChecksum.of(directory) + PeChecksum.of(signatures);
+      long all = sum.getValue() + WordSum.of(directory) + WordSum.of(signatures);
       System.arraycopy(
           PeChecksum.field(all, at + signatures.length), 0, checksum, 0, checksum.length);
       return pieces.bytes(signatures, false).layout();

@@ -8,6 +8,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.OptionalLong;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.testng.annotations.Test;
 import zugabe.bytes.ContentChangedException;
@@ -44,12 +45,12 @@ public final class FileContentTest {
     String digest = first.digest();
     AtomicInteger changes = new AtomicInteger();
     FileContent same = new FileContent(path, "a.txt", 9, ReadExtent.WHOLE);
-    same.known(digest, first.crc32(), changes::incrementAndGet);
+    same.known(digest, first.crc32(), OptionalLong.empty(), changes::incrementAndGet);
     read(same);
     assertThat(same.sha256()).contains(digest);
     assertThat(changes).hasValue(0);
     FileContent other = new FileContent(path, "a.txt", 9, ReadExtent.WHOLE);
-    other.known(digest, first.crc32() + 1, changes::incrementAndGet);
+    other.known(digest, first.crc32() + 1, OptionalLong.empty(), changes::incrementAndGet);
     assertThatThrownBy(() -> read(other)).isInstanceOf(ContentChangedException.class);
     assertThat(changes).hasValue(1);
   }

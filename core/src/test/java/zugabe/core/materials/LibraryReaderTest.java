@@ -21,6 +21,7 @@ import org.testng.annotations.Test;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.finding.Findings;
 import zugabe.core.work.Workers;
+import zugabe.formats.zip.ArchivedContent;
 
 /** A large library that all workers read together is taken for what one of them takes it. */
 public final class LibraryReaderTest {
@@ -74,6 +75,10 @@ public final class LibraryReaderTest {
     }
   }
 
+  private static List<Long> sums(Library library) {
+    return library.contents().stream().map(ArchivedContent::rawCrc32).toList();
+  }
+
   private FileContent file() throws IOException {
     return new FileContent(jar, "large.jar", Files.size(jar), ReadExtent.WHOLE);
   }
@@ -94,12 +99,17 @@ public final class LibraryReaderTest {
     assertThat(one.highestClass()).isEqualTo("tide/C90.class");
     try (Workers workers = Workers.of(3)) {
       Findings others = new Findings();
-      Library all =
-          LibraryReader.readTogether(file(), UserCache.none(), workers, others).orElseThrow();
+      LibraryReader.Begun begun = LibraryReader.begin(file(), UserCache.none(), workers, others);
+      Library all = begun.library().orElseThrow();
+      assertThat(others.sorted()).as("only of whole libraries").isEmpty();
       assertThat(all.contents())
           .usingRecursiveComparison()
-          .ignoringFields("entry.archive")
+          .ignoringFields("entry.archive", "checked")
           .isEqualTo(one.contents());
+      assertThat(sums(all)).isEqualTo(sums(one)).doesNotContain(0L);
+      try (LibraryReader.Rest rest = begun.rest().orElseThrow()) {
+        rest.finish();
+      }
       assertThat(all.file().sha256()).isPresent().isEqualTo(one.file().sha256());
       assertThat(List.of(all.version(), all.manifest(), all.highestMajor(), all.highestClass()))
           .isEqualTo(
@@ -119,9 +129,13 @@ public final class LibraryReaderTest {
     Optional<Library> one = LibraryReader.read(file(), UserCache.none(), findings);
     try (Workers workers = Workers.of(3)) {
       Findings others = new Findings();
-      assertThat(LibraryReader.readTogether(file(), UserCache.none(), workers, others))
-          .isEqualTo(one)
-          .isEmpty();
+      LibraryReader.Begun begun = LibraryReader.begin(file(), UserCache.none(), workers, others);
+      if (begun.rest().isPresent()) {
+        try (LibraryReader.Rest rest = begun.rest().get()) {
+          rest.finish();
+        }
+      }
+      assertThat(one).isEmpty();
       assertThat(others.sorted()).hasSize(2).isEqualTo(findings.sorted());
     }
   }
@@ -145,7 +159,14 @@ public final class LibraryReaderTest {
     writer.start();
     try (Workers workers = Workers.of(2)) {
       assertThatThrownBy(
-              () -> LibraryReader.readTogether(file(), UserCache.none(), workers, new Findings()))
+              () -> {
+                try (LibraryReader.Rest rest =
+                    LibraryReader.begin(file(), UserCache.none(), workers, new Findings())
+                        .rest()
+                        .orElseThrow()) {
+                  rest.finish();
+                }
+              })
           .isInstanceOf(ContentChangedException.class)
           .hasMessageContaining("large.jar");
     } finally {

@@ -5,7 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.FileNotFoundException;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
@@ -66,5 +70,49 @@ public final class WorkersTest {
       // they go on
       assertThat(workers.map(List.of(1, 2), i -> -i)).containsExactly(-1, -2);
     }
+  }
+
+  /** What can wait is done behind what was asked for after it. */
+  @Test
+  public void whatCanWaitWaits() throws Exception {
+    List<String> done = Collections.synchronizedList(new ArrayList<>());
+    CountDownLatch gate = new CountDownLatch(1);
+    try (Workers workers = Workers.of(1)) {
+      Future<Boolean> holding =
+          workers.submit(
+              () -> {
+                gate.await();
+                return true;
+              });
+      List<Workers.Later<Boolean>> later = new ArrayList<>();
+      for (String name : List.of("late 1", "late 2")) {
+        later.add(workers.later(() -> done.add(name)));
+      }
+      Future<Boolean> soon = workers.submit(() -> done.add("soon"));
+      gate.countDown();
+      assertThat(Workers.take(holding)).isTrue();
+      assertThat(Workers.take(soon)).isTrue();
+      for (Workers.Later<Boolean> one : later) {
+        assertThat(one.take()).isTrue();
+      }
+    }
+    assertThat(done).containsExactly("soon", "late 1", "late 2");
+  }
+
+  /** Else all workers might wait for what stands behind themselves. */
+  @Test
+  public void whoNeedsWhatWaitsDoesIt() throws Exception {
+    AtomicInteger runs = new AtomicInteger();
+    try (Workers workers = Workers.of(1)) {
+      int result =
+          Workers.take(
+              workers.submit(
+                  () -> {
+                    Workers.Later<Integer> later = workers.later(runs::incrementAndGet);
+                    return later.take();
+                  }));
+      assertThat(result).isEqualTo(1);
+    }
+    assertThat(runs).hasValue(1);
   }
 }

@@ -37,12 +37,12 @@ public record ZipMember(String name, Instant time, int mode, Payload payload, in
   /** Content that is packed, or stored when that doesn't make it smaller. */
   record Fresh(Content content, Packing packing) implements Payload {}
 
-  /**
-   * The packed bytes of another archive's entry, which travel as they are.
-   *
-   * @param rawCrc32 CRC-32 of the packed bytes when they were checked; see {@link ZipPass}
-   */
-  record Travelling(ZipEntry from, long rawCrc32) implements Payload {}
+  /** The packed bytes of another archive's entry, which travel as they are. */
+  record Travelling(ArchivedContent content) implements Payload {
+    ZipEntry from() {
+      return content.entry();
+    }
+  }
 
   /** A whole file that is laid out while the archive is written; it is stored. */
   record Inside(Layout layout) implements Payload {}
@@ -70,7 +70,7 @@ public record ZipMember(String name, Instant time, int mode, Payload payload, in
   public static ZipMember file(String name, Instant time, Content content, Packing packing) {
     Payload payload =
         content instanceof ArchivedContent archived && !packing.stores()
-            ? new Travelling(archived.entry(), archived.rawCrc32())
+            ? new Travelling(archived)
             : new Fresh(content, packing);
     return new ZipMember(name, time, 0644, payload, 1);
   }
@@ -88,7 +88,7 @@ public record ZipMember(String name, Instant time, int mode, Payload payload, in
   /** What it holds; empty for folders, and for what is laid out while it is written. */
   public Optional<Content> content() {
     if (payload instanceof Travelling t) {
-      return Optional.of(new ArchivedContent(t.from(), t.rawCrc32()));
+      return Optional.of(t.content());
     }
     return payload instanceof Fresh fresh ? Optional.of(fresh.content()) : Optional.empty();
   }

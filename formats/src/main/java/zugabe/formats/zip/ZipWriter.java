@@ -184,7 +184,7 @@ public final class ZipWriter implements Layout {
     }
     if (member.payload() instanceof ZipMember.Travelling t) {
       return new Segment.Copy(
-          member.name(), at -> travelling(i, t.from(), at), t.from().raw(), t.rawCrc32());
+          member.name(), at -> travelling(i, t.from(), at), t.from().raw(), t.content().rawCrc32());
     }
     return new Segment.Encoded(member.name(), at -> folder(i, at));
   }

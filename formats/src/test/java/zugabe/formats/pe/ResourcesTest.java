@@ -17,6 +17,7 @@ import org.testng.annotations.Test;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
+import zugabe.bytes.WordSum;
 import zugabe.formats.pe.OptionalHeader.DataDirectory;
 
 public final class ResourcesTest {
@@ -107,7 +108,7 @@ public final class ResourcesTest {
   /** Words of two bytes, little end first; what overflows comes back at the other end. */
   @Test
   public void theChecksum() {
-    PeChecksum sum = new PeChecksum();
+    WordSum sum = new WordSum();
     sum.update(new byte[] {1, 2, 3}, 0, 3);
     assertThat(sum.getValue()).isEqualTo(0x0201 + 3);
     sum.reset();

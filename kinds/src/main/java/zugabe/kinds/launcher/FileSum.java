@@ -12,12 +12,12 @@ import java.util.zip.Checksum;
 import zugabe.bytes.Access;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
-import zugabe.formats.pe.PeChecksum;
+import zugabe.bytes.WordSum;
 
 /**
  * The sum of a program's words, which stands in front of them. Long contents are summed where they
- * come from, by all workers: so it is known before they have arrived, and the file's digest follows
- * them. One walk over the program needs its own.
+ * come from, by all workers, unless their sum is known: so it is known before they have arrived,
+ * and the file's digest follows them. One walk over the program needs its own.
  */
 final class FileSum {
   private static final int BUFFER_BYTES = 1 << 18;
@@ -49,7 +49,7 @@ final class FileSum {
 
     /** Called for each part of a content. */
     void add(Access part) throws IOException {
-      Checksum sum = new PeChecksum();
+      Checksum sum = new WordSum();
       byte[] buffer = new byte[BUFFER_BYTES];
       long at = 0;
       for (int got = 0; got >= 0; got = part.read(at, buffer, 0, buffer.length)) {
@@ -95,7 +95,11 @@ final class FileSum {
           Part itself = new Part(Optional.empty());
           parts.add(itself);
           next.add(itself.place());
-          next.add(new Segment.Look(copy.label(), copy.content(), itself::add));
+          if (copy.content().knownWordSum().isPresent()) {
+            itself.sums.add(copy.content().knownWordSum().getAsLong());
+          } else {
+            next.add(new Segment.Look(copy.label(), copy.content(), itself::add));
+          }
           next.add(new Segment.Copy(copy.label(), at -> new byte[0], copy.content(), copy.crc32()));
           open = start(next);
           return next.remove();
@@ -106,7 +110,7 @@ final class FileSum {
   }
 
   private Part start(Queue<Segment> into) {
-    RangeDigest range = RangeDigest.checksum("checksum", new PeChecksum());
+    RangeDigest range = RangeDigest.checksum("checksum", new WordSum());
     Part part = new Part(Optional.of(range));
     parts.add(part);
     into.add(part.place());

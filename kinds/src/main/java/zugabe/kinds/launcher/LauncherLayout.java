@@ -10,6 +10,7 @@ import zugabe.bytes.Content;
 import zugabe.bytes.Layout;
 import zugabe.bytes.RangeDigest;
 import zugabe.bytes.Segment;
+import zugabe.bytes.WordSum;
 import zugabe.core.sign.Described;
 import zugabe.core.sign.ProgramSignature;
 import zugabe.formats.pe.CertificateTable;
@@ -59,7 +60,7 @@ record LauncherLayout(
   /** One walk over a program that is signed. */
   private final class Signed {
     private final ProgramSignature by;
-    private final RangeDigest sum = RangeDigest.checksum("checksum", new PeChecksum());
+    private final RangeDigest sum = RangeDigest.checksum("checksum", new WordSum());
     private final RangeDigest digest;
     private final Segment.Slot checksumSlot = new Segment.Slot("checksum", ProgramImage.CHECKSUM);
     private final Segment.Slot directorySlot =
@@ -95,7 +96,7 @@ record LauncherLayout(
                   new Segment.Fill(
                       "checksum",
                       checksumSlot,
-                      size -> checksum(word(sum.value()) + PeChecksum.of(directory), size))))
+                      size -> checksum(word(sum.value()) + WordSum.of(directory), size))))
           .flatMap(s -> s)
           .iterator();
     }
