@@ -35,7 +35,7 @@ final class TogetherPass implements Closeable {
    *
    * @param sums CRC-32 of each entry's packed bytes; 0 for a damaged one
    */
-  private record Part(EntryLook look, List<ZipIrregularity> irregularities, long[] sums) {}
+  private record Part(EntryLook look, List<ZipIrregularity> irregularities, List<Long> sums) {}
 
   private final FileContent file;
   private final Workers workers;
@@ -83,8 +83,8 @@ final class TogetherPass implements Closeable {
       Part part = read.get(p);
       look.add(part.look());
       irregularities.addAll(part.irregularities());
-      for (int i = 0; i < part.sums().length; i++) {
-        long sum = part.sums()[i];
+      for (int i = 0; i < part.sums().size(); i++) {
+        long sum = part.sums().get(i);
         sums.put(first.get(p).get(i), () -> sum);
       }
     }
@@ -97,7 +97,7 @@ final class TogetherPass implements Closeable {
 
   private static long sum(Workers.Later<Part> part, int at) {
     try {
-      return part.take().sums()[at];
+      return part.take().sums().get(at);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -143,17 +143,18 @@ final class TogetherPass implements Closeable {
   }
 
   private static Part read(List<ZipEntry> entries) throws IOException {
-    Part part = new Part(new EntryLook(), new ArrayList<>(), new long[entries.size()]);
+    Part part = new Part(new EntryLook(), new ArrayList<>(), new ArrayList<>(entries.size()));
     try (EntryScan scan = new EntryScan()) {
-      for (int i = 0; i < entries.size(); i++) {
-        ZipEntry entry = entries.get(i);
+      for (ZipEntry entry : entries) {
+        long sum = 0;
         try (OutputStream wanted = part.look().content(entry)) {
           OutputStream out = wanted == null ? OutputStream.nullOutputStream() : wanted;
-          part.sums()[i] = scan.scan(entry, out);
+          sum = scan.scan(entry, out);
         } catch (ZipFaultException e) {
           // it ends the look at this entry only
           part.irregularities().add(e.irregularity());
         }
+        part.sums().add(sum);
       }
     }
     return part;
