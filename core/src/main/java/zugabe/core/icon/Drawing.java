@@ -28,7 +28,7 @@ import zugabe.bytes.MalformedException;
 import zugabe.formats.icon.Pixels;
 
 /** A drawing (SVG), drawn as large as it is wanted. */
-final class Drawing {
+public final class Drawing {
   private static final int MOST_BYTES = 8 << 20;
   private static final Set<String> ACTIVE = Set.of("script", "foreignobject", "iframe", "handler");
 
@@ -43,6 +43,11 @@ final class Drawing {
 
   private Drawing(SVGDocument document) {
     this.document = document;
+  }
+
+  /** Whether a path's commands have as many numbers as they take, so that it can be drawn. */
+  public static boolean isPath(String commands) {
+    return PathData.isSound(commands);
   }
 
   /** Whether a file starts like one. */
@@ -143,7 +148,7 @@ final class Drawing {
    *
    * @throws MalformedException when it can't be read
    */
-  static Drawing read(byte[] bytes) throws MalformedException {
+  public static Drawing read(byte[] bytes) throws MalformedException {
     if (bytes.length > MOST_BYTES) {
       throw new MalformedException("a drawing of more than 8 MiB is out of all proportion", 0);
     }
@@ -167,7 +172,7 @@ final class Drawing {
   }
 
   /** In the middle of a square, as large as fits. */
-  Pixels pixels(int side) throws MalformedException {
+  public Pixels pixels(int side) throws MalformedException {
     BufferedImage image = new BufferedImage(side, side, BufferedImage.TYPE_INT_ARGB);
     Graphics2D graphics = image.createGraphics();
     try {

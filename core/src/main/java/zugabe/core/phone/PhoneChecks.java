@@ -66,7 +66,7 @@ public final class PhoneChecks {
       PackageManifest.Component one, PackageManifest manifest, Set<String> classes) {
     // an alias names another activity, and has no class
     boolean alias = one.kind().equals("activity-alias");
-    if (!alias && !app.code().isEmpty() && !classes.contains(one.name())) {
+    if (!alias && !classes.contains(one.name()) && !isPlatform(one.name())) {
       findings.add(
           PhoneCode.Z5304,
           where,
@@ -74,7 +74,9 @@ public final class PhoneChecks {
               + one.kind()
               + " "
               + one.name()
-              + ", and no byte code holds that class.",
+              + (app.code().isEmpty()
+                  ? ", and there is no byte code."
+                  : ", and no byte code holds that class."),
           "Mend the name, or add the .dex file that has it by code:.");
     }
     if (one.exported().isEmpty() && one.filtered() && manifest.target() >= EXPORTED_SINCE) {
@@ -88,6 +90,13 @@ public final class PhoneChecks {
               + " answers others, but android:exported isn't said.",
           "Write android:exported in the manifest: true for what the launcher shows.");
     }
+  }
+
+  /** Whether a class is the platform's, by its package: what is added to it has its own. */
+  private static boolean isPlatform(String name) {
+    return name.startsWith("android.")
+        && !name.startsWith("android.support.")
+        && !name.startsWith("android.arch.");
   }
 
   private void out(PackageManifest manifest) {

@@ -12,7 +12,8 @@ final class Defaults {
   static void check(String key, SortedMap<Qualifiers, Declared> variants, Findings findings) {
     boolean everywhere =
         variants.keySet().stream().anyMatch(q -> q.isNone() || q.isOnlyDensityOrVersion());
-    if (!everywhere) {
+    // what stood in a document is there as often as that is
+    if (!everywhere && !key.contains("/$")) {
       Declared first = variants.get(variants.firstKey());
       findings.add(
           ResourceCode.Z5206,

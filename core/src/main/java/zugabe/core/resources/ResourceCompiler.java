@@ -189,19 +189,33 @@ public final class ResourceCompiler {
     }
     String spelt = qualifiers.toString();
     String ending = file.name().substring(name.length());
-    String path = "res/" + type + (spelt.isEmpty() ? "" : "-" + spelt) + "/" + name + ending;
+    String place = "res/" + type + (spelt.isEmpty() ? "" : "-" + spelt) + "/";
+    String path = place + name + ending;
     if (file.isXml() && !type.equals("raw")) {
       Optional<SourceElement> root = SourceXml.read(file.content(), file.where(), findings);
       if (root.isEmpty()) {
         return;
       }
-      documents.put(new ResourceFile(path, file.content(), file.where()), root.get());
+      InlineResources inline = new InlineResources(type, name, findings);
+      documents.put(new ResourceFile(path, file.content(), file.where()), inline.out(root.get()));
       identifiers(root.get());
+      for (int i = 0; i < inline.taken().size(); i++) {
+        SourceElement one = inline.taken().get(i);
+        ResourceFile made =
+            new ResourceFile(place + inline.name(i) + ".xml", file.content(), one.where());
+        documents.put(made, one);
+        declare(type, inline.name(i), qualifiers, made);
+      }
     } else if (ending.equals(".9.png")) {
       stretching(file, path);
     } else {
       files.put(path, file.content());
     }
+    declare(type, name, qualifiers, new ResourceFile(path, file.content(), file.where()));
+  }
+
+  /** That a resource is a file. */
+  private void declare(String type, String name, Qualifiers qualifiers, ResourceFile file) {
     declared.add(
         new Declared(
             type,
@@ -209,7 +223,7 @@ public final class ResourceCompiler {
             qualifiers,
             file.where(),
             false,
-            v -> Optional.of(Declared.simple(Value.string(path)))));
+            v -> Optional.of(Declared.simple(Value.string(file.path())))));
   }
 
   private void stretching(ResourceFile file, String path) throws IOException {

@@ -82,12 +82,14 @@ public final class SourceXml {
           "its elements lie more than " + MOST_DEEP + " deep", xml.getLocation());
     }
     List<SourceElement.Attribute> attributes = new ArrayList<>();
+    boolean inline = InlineResources.SPACE.equals(xml.getNamespaceURI());
     for (int i = 0; i < xml.getAttributeCount(); i++) {
+      String value = xml.getAttributeValue(i);
       attributes.add(
           new SourceElement.Attribute(
               orNothing(xml.getAttributeNamespace(i)),
               xml.getAttributeLocalName(i),
-              xml.getAttributeValue(i)));
+              inline ? spelt(xml, value) : value));
     }
     SourceElement element =
         new SourceElement(
@@ -102,6 +104,13 @@ public final class SourceXml {
       open.peek().nodes().add(new SourceElement.Inner(element));
     }
     open.push(element);
+  }
+
+  /** A name whose prefix is known only here: its namespace in braces, and the name. */
+  private static String spelt(XMLStreamReader xml, String name) {
+    int colon = name.indexOf(':');
+    String space = colon <= 0 ? null : xml.getNamespaceURI(name.substring(0, colon));
+    return space == null ? name : "{" + space + "}" + name.substring(colon + 1);
   }
 
   private static String orNothing(String text) {

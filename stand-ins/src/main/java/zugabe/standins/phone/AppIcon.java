@@ -86,7 +86,7 @@ final class AppIcon {
   private Optional<BufferedImage> document(XmlElement root, int side, int depth)
       throws IOException {
     if (root.name().equals("vector")) {
-      return Optional.of(new VectorPicture(apk, device).drawn(root, side));
+      return Optional.of(new VectorPicture(new DrawableValues(apk, device)).drawn(root, side));
     }
     if (!root.name().equals("adaptive-icon")) {
       return Optional.empty();
