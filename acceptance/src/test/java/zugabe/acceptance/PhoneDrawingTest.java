@@ -190,19 +190,4 @@ public final class PhoneDrawingTest {
               "res/xml/odd.xml:7 Elements of the namespace http://schemas.android.com/aapt aren't compiled.");
     }
   }
-
-  /** A package without byte code starts classes of the platform, and no others. */
-  @Test
-  public void withoutByteCode() throws Exception {
-    try (Workspace other = Phones.workspace("")) {
-      other.replace("zugabe.yaml", "    code: classes.dex\n", "");
-      assertThat(other.program().zugabe("check").err().replaceAll("\\s+", " "))
-          .contains(
-              "error Z5304",
-              "The manifest declares the activity example.gannet.tally.TallyActivity, and there is no byte code.");
-      other.replace("zugabe.yaml", ".TallyActivity", "android.app.NativeActivity");
-      Program.Result r = other.program().zugabe("check");
-      assertThat(r.exit()).as(r.all()).isZero();
-    }
-  }
 }

@@ -164,6 +164,25 @@ public record PackageManifest(XmlElement root) {
     return all;
   }
 
+  /**
+   * Libraries that the platform's own activity for native code loads: one for each such activity.
+   */
+  public List<String> nativeStarts() {
+    List<String> names = new ArrayList<>();
+    for (XmlElement one : application().map(XmlElement::children).orElse(List.of())) {
+      if (one.name().equals("activity")
+          && text(one, "name").filter("android.app.NativeActivity"::equals).isPresent()) {
+        names.add(
+            one.children("meta-data").stream()
+                .filter(m -> text(m, "name").filter("android.app.lib_name"::equals).isPresent())
+                .flatMap(m -> text(m, "value").stream())
+                .findFirst()
+                .orElse("main"));
+      }
+    }
+    return names;
+  }
+
   /** A class's name in full: one that starts with a dot is in the application's package. */
   public String className(String name) {
     if (name.startsWith(".")) {

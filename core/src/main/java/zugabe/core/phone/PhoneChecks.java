@@ -8,9 +8,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
+import zugabe.core.android.PackageLayout;
 import zugabe.core.android.PackageManifest;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -59,6 +61,7 @@ public final class PhoneChecks {
     }
     out(manifest);
     new NativeChecks(sources.natives(), where, findings).run();
+    manifest.nativeStarts().forEach(this::nativeStart);
     shipped();
   }
 
@@ -97,6 +100,43 @@ public final class PhoneChecks {
     return name.startsWith("android.")
         && !name.startsWith("android.support.")
         && !name.startsWith("android.arch.");
+  }
+
+  /** A library that the platform loads before anything of the application runs. */
+  private void nativeStart(String library) {
+    String file = "lib" + library + ".so";
+    Set<String> processors = new TreeSet<>(sources.natives().keySet());
+    Set<String> have = new TreeSet<>();
+    sources
+        .natives()
+        .forEach(
+            (abi, files) -> {
+              if (files.stream()
+                  .anyMatch(f -> f.path().endsWith("/" + file) || f.path().equals(file))) {
+                have.add(abi);
+              }
+            });
+    for (String entry : app.entries().keySet()) {
+      if (PackageLayout.isLibrary(entry)) {
+        String abi = entry.substring(NamedFiles.LIBRARIES.length(), entry.lastIndexOf('/'));
+        processors.add(abi);
+        if (entry.endsWith("/" + file)) {
+          have.add(abi);
+        }
+      }
+    }
+    processors.removeAll(have);
+    if (have.isEmpty() || !processors.isEmpty()) {
+      findings.add(
+          PhoneCode.Z5316,
+          where,
+          "android.app.NativeActivity loads "
+              + file
+              + (have.isEmpty()
+                  ? ", which isn't there."
+                  : ", which isn't there for " + String.join(", ", processors) + "."),
+          "Add it by natives:, or say another one's NAME of libNAME.so in the manifest: meta-data android.app.lib_name.");
+    }
   }
 
   private void out(PackageManifest manifest) {
