@@ -190,4 +190,31 @@ public final class PhoneDrawingTest {
               "res/xml/odd.xml:7 Elements of the namespace http://schemas.android.com/aapt aren't compiled.");
     }
   }
+
+  /** A drawing as the application's picture: what is said to do about it is enough. */
+  @Test
+  public void aDrawingAsIcon() throws Exception {
+    try (Workspace other = Phones.workspace("icon-plain: plain.svg\n")) {
+      other.replace("zugabe.yaml", "icon.png", "mark.svg");
+      String drawing =
+          "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 9 9\"><circle cx=\"4.5\" cy=\"4.5\" r=\"3\"/></svg>";
+      other.write("mark.svg", drawing);
+      other.write("plain.svg", drawing);
+      assertThat(other.program().zugabe("check").err().replaceAll("\\s+", " "))
+          .contains(
+              "error Z2020",
+              "mark.svg is a drawing (SVG). To do: Draw it once, and name what is made: zugabe icon mark.svg --to mark.png --side 512");
+      Program.Result drawn =
+          other.program().zugabe("icon", "mark.svg", "--to", "mark.png", "--side", "512");
+      assertThat(drawn.exit()).as(drawn.all()).isZero();
+      other.replace("zugabe.yaml", "mark.svg", "mark.png");
+      assertThat(other.program().zugabe("check").err().replaceAll("\\s+", " "))
+          .contains("error Z5307", "zugabe icon plain.svg --to plain.png --side 512")
+          .doesNotContain("Z2020");
+      Keys.ok(other, "icon", "plain.svg", "--to", "plain.png", "--side", "512");
+      other.replace("zugabe.yaml", "plain.svg", "plain.png");
+      Program.Result r = other.program().zugabe("check");
+      assertThat(r.exit()).as(r.all()).isZero();
+    }
+  }
 }

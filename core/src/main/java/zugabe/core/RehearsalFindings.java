@@ -32,6 +32,15 @@ final class RehearsalFindings {
   }
 
   void fault(Where where, Rehearsal.Result result) {
+    fault(where, result, "Read what it printed; start it yourself with the same command.");
+  }
+
+  /**
+   * The same where something else is to be done about it.
+   *
+   * @param fix unless it ran too long
+   */
+  void fault(Where where, Rehearsal.Result result, String fix) {
     result
         .fault()
         .ifPresent(
@@ -43,7 +52,7 @@ final class RehearsalFindings {
                     result.ranTooLong()
                         ? "If it runs until it's stopped, name what it answers at:"
                             + " trial: {expect: {address: ...}}. Otherwise, see what it waits for."
-                        : "Read what it printed; start it yourself with the same command."));
+                        : fix));
   }
 
   /** Nothing was expected: what it did is told, and passes. */

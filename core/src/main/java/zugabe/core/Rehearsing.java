@@ -193,7 +193,12 @@ final class Rehearsing {
     try {
       Rehearsal.Result result = Rehearsal.onPhone(phones, course, folder);
       done.add(new Answer.Rehearsed(name, result));
-      told.fault(where, result);
+      told.fault(
+          where,
+          result,
+          "Mend what the phone says; or see what another one says: zugabe stand-in phone install "
+              + where.file()
+              + " --profile phone.yaml");
     } catch (IOException e) {
       told.impossible(where, "It can't be installed", e, "See what is in it with zugabe inspect.");
     }

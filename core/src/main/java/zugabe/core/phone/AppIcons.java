@@ -10,6 +10,7 @@ import zugabe.bytes.MalformedException;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.Where;
+import zugabe.core.materials.DrawingAdvice;
 import zugabe.core.materials.FileContent;
 import zugabe.core.resources.ResourceCompiler;
 import zugabe.core.resources.ResourceFile;
@@ -97,7 +98,7 @@ final class AppIcons {
           PhoneCode.Z5307,
           at,
           "It can't be an icon: " + e.getMessage() + ".",
-          "Name a PNG file of at most 4096 pixels on each side.");
+          DrawingAdvice.of(file.name(), "Name a PNG file of at most 4096 pixels on each side."));
       return Optional.empty();
     }
     if (picture.width() < side || picture.width() != picture.height()) {

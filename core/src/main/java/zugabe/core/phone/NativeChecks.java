@@ -82,6 +82,15 @@ final class NativeChecks {
       }
     }
     differ(by);
+    if (!by.isEmpty() && by.keySet().stream().noneMatch(a -> a.startsWith("arm"))) {
+      findings.add(
+          PhoneCode.Z5308,
+          where,
+          "Its native libraries are for "
+              + String.join(", ", by.keySet())
+              + " only, and nearly all phones have arm64-v8a.",
+          "Add them for arm64-v8a, unless it is for other devices.");
+    }
     boolean small = by.containsKey("armeabi-v7a") && !by.containsKey("arm64-v8a");
     if (small || (by.containsKey("x86") && by.size() == 1)) {
       findings.add(

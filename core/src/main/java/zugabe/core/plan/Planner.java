@@ -23,6 +23,7 @@ import zugabe.core.finding.Nearest;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.finding.Where;
 import zugabe.core.links.Links;
+import zugabe.core.materials.DrawingAdvice;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.FilePattern;
 import zugabe.core.materials.Finder;
@@ -212,8 +213,13 @@ public final class Planner {
           MaterialCode.Z2020,
           said.get().where(),
           file.get().name()
-              + (format.isEmpty() ? " isn't a picture." : " is a " + format + " picture."),
-          "Name a PNG picture, square and 256 pixels wide at least.");
+              + switch (format) {
+                case "" -> " isn't a picture.";
+                case "SVG" -> " is a drawing (SVG).";
+                default -> " is a picture of another format: " + format + ".";
+              },
+          DrawingAdvice.of(
+              file.get().name(), "Name a PNG picture, square and 256 pixels wide at least."));
     }
   }
 

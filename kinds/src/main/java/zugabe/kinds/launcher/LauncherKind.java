@@ -26,6 +26,7 @@ import zugabe.core.kind.Output;
 import zugabe.core.kind.Prepared;
 import zugabe.core.kind.Report;
 import zugabe.core.kind.Supply;
+import zugabe.core.materials.DrawingAdvice;
 import zugabe.core.materials.FileContent;
 import zugabe.core.materials.Materials;
 import zugabe.core.plan.Identity;
@@ -252,7 +253,8 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
           LauncherCode.Z5102,
           where,
           file.get().name() + ": " + e.getMessage() + ".",
-          "Name a PNG file of at most 4096 pixels on each side.");
+          DrawingAdvice.of(
+              file.get().name(), "Name a PNG file of at most 4096 pixels on each side."));
       return Optional.empty();
     }
   }
