@@ -195,7 +195,7 @@ final class Planning {
         return Optional.of(plan(recipe, way, planner, links, shelf, findings));
       } catch (ZipFaultException e) {
         // it met what the shelf is about to tell, and better
-        shelf.finish();
+        shelf.finish(around.progress());
         if (findings.hasErrors()) {
           return Optional.empty();
         }
@@ -217,7 +217,7 @@ final class Planning {
     boolean whole = names.isEmpty() && !findings.hasErrors();
     List<Ready> ready =
         findings.hasErrors() ? List.of() : check(plan, way.workers(), links, findings);
-    shelf.finish();
+    shelf.finish(around.progress());
     if (whole) {
       UselessKeys.run(recipe, plan, planner.usedRoots(), findings);
     }

@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import zugabe.core.finding.Findings;
+import zugabe.core.work.Progress;
 import zugabe.core.work.Workers;
 
 /**
@@ -175,7 +176,10 @@ public record Materials(
      * Waits until all is read. Workers read most of a large library while others plan what is made
      * of it, so that only now is it known whether it is whole.
      */
-    public void finish() throws IOException {
+    public void finish(Progress progress) throws IOException {
+      if (!rests.isEmpty()) {
+        progress.at("unpacking large libraries", 0, 0);
+      }
       for (LibraryReader.Rest rest : rests) {
         rest.finish();
       }
