@@ -19,8 +19,11 @@ record Effort(int depth, int later, boolean many) {
   /** Where literals are cheap, as in texts: chains are longer there. */
   static final Effort TEXT = new Effort(28, 12, true);
 
-  /** Where they are very cheap, since few words come again and again: there only depth helps. */
-  static final Effort REPEATED = new Effort(48, 16, true);
+  /**
+   * Where they are very cheap, since few words come again and again: there only depth helps, and a
+   * match that begins a byte later is hardly ever a better one.
+   */
+  static final Effort REPEATED = new Effort(48, 4, true);
 
   private static final int TEXT_BITS = 58 * Counts.UNIT / 10;
   private static final int REPEATED_BITS = 4 * Counts.UNIT;

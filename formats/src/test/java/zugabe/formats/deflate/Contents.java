@@ -15,6 +15,7 @@ final class Contents {
     kinds.put("letters", text(20_000));
     kinds.put("records", records(20_000));
     kinds.put("words", prose(20_000));
+    kinds.put("sayings", sayings(48_000));
     kinds.put("noise", noise(3_000, 4));
     kinds.put("zeros", new byte[9_000]);
     kinds.put("empty", new byte[0]);
@@ -44,6 +45,25 @@ final class Contents {
     while (text.length() < size) {
       text.append(words[random.nextInt(words.length)])
           .append(random.nextInt(9) == 0 ? " " + random.nextInt(10_000) + ".\n" : " ");
+    }
+    return text.substring(0, size).getBytes(StandardCharsets.US_ASCII);
+  }
+
+  /** Words of few letters, so that each letter takes few bits. */
+  static byte[] sayings(int size) {
+    Random random = new Random(9);
+    String[] words = new String[400];
+    for (int i = 0; i < words.length; i++) {
+      StringBuilder word = new StringBuilder();
+      for (int left = 2 + random.nextInt(7); left > 0; left--) {
+        word.append("aeinst".charAt(random.nextInt(6)));
+      }
+      words[i] = word.toString();
+    }
+    StringBuilder text = new StringBuilder();
+    while (text.length() < size) {
+      // some words come more often than others
+      text.append(words[random.nextInt(1 + random.nextInt(words.length))]).append(' ');
     }
     return text.substring(0, size).getBytes(StandardCharsets.US_ASCII);
   }

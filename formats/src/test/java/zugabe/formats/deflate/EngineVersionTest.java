@@ -31,6 +31,10 @@ public final class EngineVersionTest {
         String name = kind + "." + effort;
         String path = "engine-" + engine + "/" + name;
         try (InputStream in = EngineVersionTest.class.getResourceAsStream(path)) {
+          if (in == null && engine < Deflate.ENGINE) {
+            // a content that came later
+            continue;
+          }
           assertThat(in).as("%s: write it with DeflateBytes", path).isNotNull();
           kept.put(name, in.readAllBytes());
         }
@@ -60,7 +64,11 @@ public final class EngineVersionTest {
     Map<String, byte[]> kept = kept(version);
     for (Map.Entry<String, byte[]> kind : Contents.kinds().entrySet()) {
       for (String effort : List.of(".deflated", ".smallest")) {
-        InputStream packed = new ByteArrayInputStream(kept.get(kind.getKey() + effort));
+        byte[] bytes = kept.get(kind.getKey() + effort);
+        if (bytes == null) {
+          continue;
+        }
+        InputStream packed = new ByteArrayInputStream(bytes);
         assertThat(new InflaterInputStream(packed, new Inflater(true)).readAllBytes())
             .as(kind.getKey() + effort)
             .isEqualTo(kind.getValue());
