@@ -122,7 +122,7 @@ public final class LauncherWindowTest {
       Thread.sleep(500);
       // a window that has only just come may not have the keyboard yet, and the page can be opened
       // again
-      for (int i = 0; i < 100 && !Files.exists(opened); i++) {
+      for (int i = 0; i < 100 && (!Files.exists(opened) || Files.size(opened) == 0); i++) {
         if (i % 10 == 0) {
           screen.key("Return");
         }
