@@ -12,8 +12,9 @@ import org.testng.annotations.Test;
 /** Drawings of phones, with resources that stand in them: compiled, and drawn by the launcher. */
 public final class PhoneDrawingTest {
   private static final String APK = "out/tally-1.2.3.apk";
+  private static final String INLINE = "http://schemas.android.com/aapt";
   private static final String SPACES =
-      " xmlns:android=\"http://schemas.android.com/apk/res/android\" xmlns:aapt=\"http://schemas.android.com/aapt\"";
+      " xmlns:android=\"http://schemas.android.com/apk/res/android\" xmlns:in=\"" + INLINE + "\"";
   private Workspace w;
 
   @BeforeClass
@@ -43,11 +44,11 @@ public final class PhoneDrawingTest {
     drawing(
         "back",
         """
-        <path android:pathData="M0,0h108v108H0z"><aapt:attr name="android:fillColor">
+        <path android:pathData="M0,0h108v108H0z"><in:attr name="android:fillColor">
           <gradient android:endX="108" android:type="linear">
             <item android:offset="0" android:color="#00ff00"/>
             <item android:offset="1" android:color="#0000ff"/>
-          </gradient></aapt:attr></path>
+          </gradient></in:attr></path>
         """);
     // a ring of arcs around a disc, a bar that is turned upright, and what is cut away
     drawing(
@@ -55,9 +56,9 @@ public final class PhoneDrawingTest {
         """
         <path android:strokeColor="#ffffff" android:strokeWidth="6"
           android:pathData="M36,54a18,18 0 1,0 36,0a18,18 0 1,0-36,0z">
-          <aapt:attr name="android:fillColor"><gradient android:type="radial"
+          <in:attr name="android:fillColor"><gradient android:type="radial"
             android:centerX="54" android:centerY="54" android:gradientRadius="18"
-            android:startColor="@color/buoy" android:endColor="@color/buoy"/></aapt:attr></path>
+            android:startColor="@color/buoy" android:endColor="@color/buoy"/></in:attr></path>
         <group android:rotation="90" android:pivotX="54" android:pivotY="54">
           <path android:fillColor="#000000" android:pathData="M20,52h10v4h-10z"/></group>
         <group><clip-path android:pathData="M0,0h10v10h-10z"/>
@@ -68,14 +69,14 @@ public final class PhoneDrawingTest {
         "<animated-vector"
             + SPACES
             + """
-            ><aapt:attr name="android:drawable"><vector android:width="24dp" android:height="24dp"
+            ><in:attr name="android:drawable"><vector android:width="24dp" android:height="24dp"
               android:viewportWidth="24" android:viewportHeight="24"><path android:name="p"
-              android:pathData="M0,0h9v9z"><aapt:attr name="android:fillColor">
+              android:pathData="M0,0h9v9z"><in:attr name="android:fillColor">
               <gradient android:startColor="#000" android:endColor="#fff" android:endX="9"/>
-              </aapt:attr></path></vector></aapt:attr>
-            <target android:name="p"><aapt:attr name="android:animation"><objectAnimator
+              </in:attr></path></vector></in:attr>
+            <target android:name="p"><in:attr name="android:animation"><objectAnimator
               android:propertyName="fillAlpha" android:valueTo="0" android:valueType="floatType"
-              android:duration="300"/></aapt:attr></target></animated-vector>
+              android:duration="300"/></in:attr></target></animated-vector>
             """);
     Keys.make(w, "phone", "android", "ec-p256");
     Keys.ok(w, "build");
@@ -133,7 +134,7 @@ public final class PhoneDrawingTest {
         .containsPattern("<animated-vector[^>]* android:drawable=\"@7F\\w+\"")
         .containsPattern("<target[^>]* android:animation=\"@7F\\w+\"")
         .contains("<gradient", "<objectAnimator")
-        .doesNotContain("aapt:attr");
+        .doesNotContain(INLINE, ":attr");
   }
 
   @Test
@@ -170,12 +171,12 @@ public final class PhoneDrawingTest {
               + SPACES
               + """
               >
-              <b><aapt:attr><c/></aapt:attr></b>
-              <b><aapt:attr name="android:text"></aapt:attr></b>
-              <b><aapt:attr name="android:text"><c/><c/></aapt:attr></b>
-              <b android:text="x"><aapt:attr name="android:text"><c/></aapt:attr></b>
-              <b><aapt:attr name="android:nowhere"><c/></aapt:attr></b>
-              <aapt:thing/>
+              <b><in:attr><c/></in:attr></b>
+              <b><in:attr name="android:text"></in:attr></b>
+              <b><in:attr name="android:text"><c/><c/></in:attr></b>
+              <b android:text="x"><in:attr name="android:text"><c/></in:attr></b>
+              <b><in:attr name="android:nowhere"><c/></in:attr></b>
+              <in:thing/>
               </a>
               """);
       Program.Result r = other.program().zugabe("check");
@@ -187,7 +188,7 @@ public final class PhoneDrawingTest {
               "res/xml/odd.xml:4 The attribute text is several elements.",
               "res/xml/odd.xml:5 The attribute text is there twice: as text, and as an element.",
               "res/xml/odd.xml:6 There is no attribute nowhere of the platform.",
-              "res/xml/odd.xml:7 Elements of the namespace http://schemas.android.com/aapt aren't compiled.");
+              "res/xml/odd.xml:7 Elements of the namespace " + INLINE + " aren't compiled.");
     }
   }
 

@@ -5,8 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
-import org.testng.annotations.AfterMethod;
-import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 import zugabe.formats.androidxml.XmlAttribute;
 import zugabe.formats.androidxml.XmlElement;
@@ -14,23 +12,7 @@ import zugabe.formats.androidxml.XmlWriter;
 import zugabe.formats.arsc.Value;
 
 /** What is wrong with applications for phones is told with its place. */
-public final class PhoneFindingTest {
-  private Workspace w;
-
-  @BeforeMethod
-  public void make() throws Exception {
-    w = Phones.workspace("");
-  }
-
-  @AfterMethod(alwaysRun = true)
-  public void remove() throws Exception {
-    w.close();
-  }
-
-  private String check() throws Exception {
-    return w.program().zugabe("check").err().replaceAll("\\s+", " ");
-  }
-
+public final class PhoneFindingTest extends PhoneWorkspace {
   private void values(String text) throws Exception {
     w.write("res/values/more.xml", "<resources>\n" + text + "\n</resources>\n");
   }

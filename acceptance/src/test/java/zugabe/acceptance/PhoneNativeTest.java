@@ -3,28 +3,10 @@ package zugabe.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
-import org.testng.annotations.AfterMethod;
-import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
 /** Applications for phones that start in native code. */
-public final class PhoneNativeTest {
-  private Workspace w;
-
-  @BeforeMethod
-  public void make() throws Exception {
-    w = Phones.workspace("");
-  }
-
-  @AfterMethod(alwaysRun = true)
-  public void remove() throws Exception {
-    w.close();
-  }
-
-  private String check() throws Exception {
-    return w.program().zugabe("check").err().replaceAll("\\s+", " ");
-  }
-
+public final class PhoneNativeTest extends PhoneWorkspace {
   /** A package without byte code starts classes of the platform, and no others. */
   @Test
   public void withoutByteCode() throws Exception {

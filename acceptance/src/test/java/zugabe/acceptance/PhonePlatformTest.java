@@ -3,30 +3,16 @@ package zugabe.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.zip.ZipFile;
-import org.testng.annotations.AfterMethod;
-import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
 /** Byte code held against what the platform has from which level on. */
-public final class PhonePlatformTest {
+public final class PhonePlatformTest extends PhoneWorkspace {
   private static final String CHANNEL =
       "android.app.NotificationChannel:public NotificationChannel(String a, CharSequence b, int c) {}";
   private static final String VERSION =
       "android.os.Build:public static class VERSION { public static int SDK_INT = 1; }";
   private static final String MAKES =
       "public Object channel() { return new android.app.NotificationChannel(\"a\", \"b\", 1); }";
-
-  private Workspace w;
-
-  @BeforeMethod
-  public void make() throws Exception {
-    w = Phones.workspace("");
-  }
-
-  @AfterMethod(alwaysRun = true)
-  public void remove() throws Exception {
-    w.close();
-  }
 
   private String check(String more, String... classes) throws Exception {
     String[] all = new String[classes.length + 2];

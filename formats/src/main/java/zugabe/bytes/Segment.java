@@ -8,6 +8,9 @@ import java.util.List;
  * name.
  */
 public sealed interface Segment {
+  /** From this size on, a content is worth the work of several. */
+  int LONG_BYTES = 16 << 20;
+
   /** Of a long content, what one worker takes at once; a last part may be shorter. */
   int PART_BYTES = 4 << 20;
 
@@ -24,9 +27,7 @@ public sealed interface Segment {
    *     file
    */
   record Copy(String label, Encoder header, Content content, long crc32) implements Segment {
-    /** From this size on, a content is worth the work of several. */
-    private static final long LONG_BYTES = 16 << 20;
-
+    /** Whether several workers copy it. */
     public boolean isLong() {
       return content.size() >= LONG_BYTES;
     }

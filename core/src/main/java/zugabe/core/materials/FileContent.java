@@ -146,7 +146,7 @@ public final class FileContent implements Content {
       MessageDigest digest = Digests.sha256();
       CRC32 sum = new CRC32();
       Optional<WordSum> words =
-          size >= Segment.PART_BYTES ? Optional.of(new WordSum()) : Optional.empty();
+          size >= Segment.LONG_BYTES ? Optional.of(new WordSum()) : Optional.empty();
       byte[] buffer = new byte[(int) Math.max(1, Math.min(size, DIGEST_BYTES))];
       long count = 0;
       try (InputStream in = plain()) {

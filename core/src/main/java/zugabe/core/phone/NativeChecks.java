@@ -68,7 +68,8 @@ final class NativeChecks {
     this.findings = findings;
   }
 
-  private static String name(OwnFile file) {
+  /** A library's name. */
+  static String name(OwnFile file) {
     return file.path().substring(file.path().lastIndexOf('/') + 1);
   }
 

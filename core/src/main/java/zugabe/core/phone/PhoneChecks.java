@@ -111,8 +111,7 @@ public final class PhoneChecks {
         .natives()
         .forEach(
             (abi, files) -> {
-              if (files.stream()
-                  .anyMatch(f -> f.path().endsWith("/" + file) || f.path().equals(file))) {
+              if (files.stream().anyMatch(f -> NativeChecks.name(f).equals(file))) {
                 have.add(abi);
               }
             });

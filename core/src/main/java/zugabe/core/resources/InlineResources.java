@@ -7,12 +7,13 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 
 /**
- * Takes resources that stand where they are used out of a document, as the platform asks: an
- * element {@code aapt:attr} holds what its parent's attribute names. Each becomes a file of its own
- * of the document's type, whose name no file of the sources can have.
+ * Takes resources that stand where they are used out of a document (the platform's documentation,
+ * "Inline complex XML resources"): an element {@code attr} holds what its parent's attribute names.
+ * Each becomes a file of its own of the document's type, whose name no file of the sources can
+ * have.
  */
 final class InlineResources {
-  /** The namespace of these elements. */
+  /** The namespace of these elements, as the platform has it. */
   static final String SPACE = "http://schemas.android.com/aapt";
 
   private static final String ELEMENT = "attr";

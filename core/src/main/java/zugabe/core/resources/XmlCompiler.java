@@ -35,7 +35,6 @@ public final class XmlCompiler {
   /** The compiled document; what is wrong with it is in the findings. */
   XmlElement compile(SourceElement e) {
     if (!e.namespace().isEmpty()) {
-      // among them those that make a resource of what is in them
       valuer.fault(
           e.where(),
           "Elements of the namespace " + e.namespace() + " aren't compiled.",
