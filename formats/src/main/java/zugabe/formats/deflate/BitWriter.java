@@ -151,8 +151,9 @@ final class BitWriter {
         int b = distance[symbol];
         acc |= (long) (b >>> 4) << n;
         n += b & 15;
-        acc |= (long) (less - Symbols.DISTANCE_BASE[symbol]) << n;
-        n += Symbols.EXTRA[Symbols.DISTANCES + symbol];
+        int extra = Symbols.extraOfDistance(symbol);
+        acc |= (long) (less & ((1 << extra) - 1)) << n;
+        n += extra;
         LONG.set(into, op, acc);
         op += n >>> 3;
         acc >>>= n & ~7;

@@ -61,13 +61,14 @@ final class BlockEncoder {
   }
 
   /**
-   * What the symbols take. By itself, as all that repeats is: the runtime would compile a long
-   * method with everything that it calls in it, twice, for seconds.
+   * What the symbols take: with 28 bits for each byte of a content still a small number, which is
+   * why the runtime may add up several at once. By itself, as all that repeats is: the runtime
+   * would compile a long method with everything that it calls in it, twice, for seconds.
    */
   private long bits(int[] lengths) {
-    long bits = 0;
+    int bits = 0;
     for (int s = 0; s < Symbols.ALL; s++) {
-      bits += (long) counts[s] * (lengths[s] + Symbols.EXTRA[s]);
+      bits += counts[s] * (lengths[s] + Symbols.EXTRA[s]);
     }
     return bits;
   }

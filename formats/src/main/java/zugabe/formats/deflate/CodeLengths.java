@@ -19,6 +19,7 @@ final class CodeLengths {
   };
 
   private final HuffmanCode huffman;
+  private final int[] joined = new int[Symbols.ALL + 1];
   private final int[] runs = new int[Symbols.ALL];
   private final int[] counts = new int[SYMBOLS];
   private final int[] lengths = new int[SYMBOLS];
@@ -45,10 +46,15 @@ final class CodeLengths {
     System.arraycopy(Counts.ZEROS, 0, counts, 0, SYMBOLS);
     runCount = 0;
     int total = literals + distances;
+    int[] both = joined;
+    System.arraycopy(all, 0, both, 0, literals);
+    System.arraycopy(all, Symbols.DISTANCES, both, literals, distances);
+    // so that the last run ends there
+    both[total] = -1;
     for (int at = 0; at < total; ) {
-      int length = at(all, at);
+      int length = both[at];
       int end = at + 1;
-      while (end < total && at(all, end) == length) {
+      while (both[end] == length) {
         end++;
       }
       if (length == 0) {
@@ -63,10 +69,6 @@ final class CodeLengths {
     while (written > 4 && lengths[ORDER[written - 1]] == 0) {
       written--;
     }
-  }
-
-  private int at(int[] all, int at) {
-    return all[at < literals ? at : at - literals + Symbols.DISTANCES];
   }
 
   private void zeros(int run) {

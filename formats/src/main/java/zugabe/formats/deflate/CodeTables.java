@@ -20,15 +20,25 @@ record CodeTables(int[] literal, int[] length, int[] distance) {
     for (int s = 0; s < Symbols.LITERALS; s++) {
       literal[s] = (codes[s] << 4) | lengths[s];
     }
-    for (int l = Symbols.LEAST_LENGTH; l <= Symbols.MOST_LENGTH; l++) {
-      int symbol = Symbols.ofLength(l);
-      int bits = lengths[Symbols.FIRST_LENGTH + symbol];
-      int value =
-          codes[Symbols.FIRST_LENGTH + symbol] | ((l - Symbols.LENGTH_BASE[symbol]) << bits);
-      length[l] = (value << 5) | (bits + Symbols.EXTRA[Symbols.FIRST_LENGTH + symbol]);
+    for (int s = 0; s < Symbols.LENGTH_CODES; s++) {
+      int bits = lengths[Symbols.FIRST_LENGTH + s];
+      // of symbols that don't occur, nothing is looked up
+      if (bits != 0) {
+        lengths(s, codes[Symbols.FIRST_LENGTH + s], bits);
+      }
     }
     for (int s = 0; s < Symbols.DISTANCE_CODES; s++) {
       distance[s] = (codes[Symbols.DISTANCES + s] << 4) | lengths[Symbols.DISTANCES + s];
+    }
+  }
+
+  /** All lengths of a symbol. */
+  private void lengths(int symbol, int code, int bits) {
+    int extra = Symbols.EXTRA[Symbols.FIRST_LENGTH + symbol];
+    int first = Symbols.LENGTH_BASE[symbol];
+    int count = Math.min(1 << extra, Symbols.MOST_LENGTH + 1 - first);
+    for (int l = 0; l < count; l++) {
+      length[first + l] = ((code | (l << bits)) << 5) | (bits + extra);
     }
   }
 }

@@ -70,7 +70,10 @@ final class LazyParser {
       at = part(at, left < Parts.PART_BYTES * 3 / 2 ? to : at + Parts.PART_BYTES);
       tokens.literals(at - literals);
       literals = at;
-      adapt();
+      if (at < to) {
+        // most contents are short: nothing comes behind their only part
+        adapt();
+      }
       parts.add(counts, tokens.count(), at);
     }
   }

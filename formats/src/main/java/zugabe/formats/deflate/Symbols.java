@@ -34,9 +34,6 @@ final class Symbols {
   /** Bits of the longest code (section 3.2.7). */
   static final int MOST_BITS = 15;
 
-  private static final int NEAR = 256;
-  private static final int FAR_SHIFT = 7;
-
   /** The symbol of a length, counted from {@link #FIRST_LENGTH}. */
   private static final byte[] LENGTH_SYMBOL = new byte[MOST_LENGTH + 1];
 
@@ -44,12 +41,6 @@ final class Symbols {
   static final int[] EXTRA = new int[ALL];
 
   static final int[] LENGTH_BASE = new int[LENGTH_CODES];
-
-  /** The symbols of distances below 257, and then of each 128 distances. */
-  private static final byte[] DISTANCE_SYMBOL = new byte[NEAR + (WINDOW_BYTES >> FAR_SHIFT)];
-
-  /** Counted from 0: one less than the distance. */
-  static final int[] DISTANCE_BASE = new int[DISTANCE_CODES];
 
   /** Code lengths of blocks with fixed codes (section 3.2.6). */
   private static final int[] FIXED = new int[ALL];
@@ -82,19 +73,8 @@ final class Symbols {
   }
 
   private static void distances() {
-    int from = 0;
     for (int s = 0; s < DISTANCE_CODES; s++) {
-      DISTANCE_BASE[s] = from;
-      int extra = s < 2 ? 0 : (s >> 1) - 1;
-      EXTRA[DISTANCES + s] = extra;
-      int to = from + (1 << extra);
-      for (int d = from; d < Math.min(to, NEAR); d++) {
-        DISTANCE_SYMBOL[d] = (byte) s;
-      }
-      for (int d = Math.max(from, NEAR); d < to; d += 1 << FAR_SHIFT) {
-        DISTANCE_SYMBOL[NEAR + (d >> FAR_SHIFT)] = (byte) s;
-      }
-      from = to;
+      EXTRA[DISTANCES + s] = extraOfDistance(s);
     }
   }
 
@@ -103,9 +83,22 @@ final class Symbols {
     return LENGTH_SYMBOL[length];
   }
 
-  /** Of one less than the distance. */
+  /**
+   * The symbol of one less than the distance: its highest bit's place and the bit below. Reckoned,
+   * since near and far ones come in no order that a processor could foresee, as two tables would
+   * need.
+   */
   static int ofDistance(int less) {
-    return DISTANCE_SYMBOL[less < NEAR ? less : NEAR + (less >> FAR_SHIFT)];
+    if (less < 2) {
+      return less;
+    }
+    int top = Integer.SIZE - 1 - Integer.numberOfLeadingZeros(less);
+    return 2 * top + ((less >>> (top - 1)) & 1);
+  }
+
+  /** How many of the lowest bits of one less than the distance stand behind the symbol's code. */
+  static int extraOfDistance(int symbol) {
+    return Math.max(symbol >> 1, 1) - 1;
   }
 
   /** Of the codes that need no header (section 3.2.6). */

@@ -69,7 +69,9 @@ public final class SymbolsTest {
   public void distancesHaveTheStandardsCodes() {
     for (int[] row : DISTANCES) {
       assertThat(Symbols.EXTRA[Symbols.DISTANCES + row[0]]).as("%d", row[0]).isEqualTo(row[1]);
-      assertThat(Symbols.DISTANCE_BASE[row[0]]).isEqualTo(row[2] - 1);
+      // what stands behind the code is counted from the first of its distances
+      assertThat((row[2] - 1) & ((1 << row[1]) - 1)).as("%d", row[0]).isZero();
+      assertThat(Symbols.extraOfDistance(row[0])).as("%d", row[0]).isEqualTo(row[1]);
       for (int distance = row[2]; distance <= row[3]; distance++) {
         assertThat(Symbols.ofDistance(distance - 1)).as("%d", distance).isEqualTo(row[0]);
       }
