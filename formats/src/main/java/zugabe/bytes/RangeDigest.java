@@ -1,7 +1,9 @@
 package zugabe.bytes;
 
+import java.io.ByteArrayOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.Optional;
 import java.util.zip.CRC32;
 import java.util.zip.Checksum;
 
@@ -14,11 +16,17 @@ import java.util.zip.Checksum;
 public final class RangeDigest {
   private final String algorithm;
   private final Engine engine;
+  private final Optional<Parts> parts;
   private byte[] value;
 
   private RangeDigest(String algorithm, Engine engine) {
+    this(algorithm, engine, Optional.empty());
+  }
+
+  private RangeDigest(String algorithm, Engine engine, Optional<Parts> parts) {
     this.algorithm = algorithm;
     this.engine = engine;
+    this.parts = parts;
   }
 
   /** Computes a value from bytes as they come. */
@@ -28,9 +36,31 @@ public final class RangeDigest {
     byte[] done();
   }
 
-  /** A value that is computed in a way of its own. */
-  public static RangeDigest by(String name, Engine engine) {
-    return new RangeDigest(name, engine);
+  /** Parts of a range that are digested by themselves, by several threads at once. */
+  public interface Parts {
+    /** Bytes of each; the last one may have fewer. */
+    int bytes();
+
+    /** Computes the value of one part, which has so many bytes. */
+    Engine start(int bytes);
+  }
+
+  /** The values of a range's parts, one after the other. */
+  public static RangeDigest inParts(String name, Parts parts) {
+    ByteArrayOutputStream values = new ByteArrayOutputStream();
+    Engine joining =
+        new Engine() {
+          @Override
+          public void update(byte[] bytes, int offset, int length) {
+            values.write(bytes, offset, length);
+          }
+
+          @Override
+          public byte[] done() {
+            return values.toByteArray();
+          }
+        };
+    return new RangeDigest(name, joining, Optional.of(parts));
   }
 
   /**
@@ -46,19 +76,22 @@ public final class RangeDigest {
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalArgumentException("this runtime has no " + algorithm, e);
     }
-    return new RangeDigest(
-        algorithm,
-        new Engine() {
-          @Override
-          public void update(byte[] bytes, int offset, int length) {
-            digest.update(bytes, offset, length);
-          }
+    return new RangeDigest(algorithm, engine(digest));
+  }
 
-          @Override
-          public byte[] done() {
-            return digest.digest();
-          }
-        });
+  /** The rest of a digest that was begun. */
+  public static Engine engine(MessageDigest digest) {
+    return new Engine() {
+      @Override
+      public void update(byte[] bytes, int offset, int length) {
+        digest.update(bytes, offset, length);
+      }
+
+      @Override
+      public byte[] done() {
+        return digest.digest();
+      }
+    };
   }
 
   /** CRC-32 as zip and gzip have it (RFC 1952, section 8); four bytes, the first counts most. */
@@ -88,6 +121,11 @@ public final class RangeDigest {
 
   public String algorithm() {
     return algorithm;
+  }
+
+  /** How its only range is digested, if it is in parts: their values are what it takes then. */
+  public Optional<Parts> parts() {
+    return parts;
   }
 
   /** Takes the next bytes of its ranges: called by whoever streams the layout, from one thread. */

@@ -19,7 +19,6 @@ import org.bouncycastle.asn1.pkcs.PBKDF2Params;
 import org.bouncycastle.asn1.pkcs.PKCSObjectIdentifiers;
 import org.bouncycastle.asn1.x509.AlgorithmIdentifier;
 import org.bouncycastle.crypto.PBEParametersGenerator;
-import org.bouncycastle.crypto.digests.SHA256Digest;
 import org.bouncycastle.crypto.generators.PKCS5S2ParametersGenerator;
 import org.bouncycastle.crypto.params.KeyParameter;
 
@@ -126,12 +125,12 @@ record Pbes2(byte[] salt, int rounds, byte[] start, int bits) {
   }
 
   /**
-   * The cipher's key; whoever asks for it wipes it. The cryptography library derives it, which is
-   * several times faster at it than the runtime.
+   * The cipher's key; whoever asks for it wipes it. The cryptography library derives it, by the
+   * runtime's digest.
    */
   byte[] key(char[] password) {
     byte[] word = PBEParametersGenerator.PKCS5PasswordToUTF8Bytes(password);
-    PBEParametersGenerator generator = new PKCS5S2ParametersGenerator(SHA256Digest.newInstance());
+    PBEParametersGenerator generator = new PKCS5S2ParametersGenerator(new RuntimeSha256());
     generator.init(word, salt, rounds);
     byte[] key = ((KeyParameter) generator.generateDerivedParameters(bits)).getKey();
     Arrays.fill(word, (byte) 0);

@@ -29,7 +29,6 @@ import org.bouncycastle.asn1.pkcs.Pfx;
 import org.bouncycastle.asn1.pkcs.SafeBag;
 import org.bouncycastle.crypto.CipherParameters;
 import org.bouncycastle.crypto.PBEParametersGenerator;
-import org.bouncycastle.crypto.digests.SHA256Digest;
 import org.bouncycastle.crypto.generators.PKCS12ParametersGenerator;
 import org.bouncycastle.crypto.macs.HMac;
 
@@ -115,10 +114,10 @@ final class QuickStore {
   }
 
   private boolean fits(MacData mac, int rounds, byte[] whole) {
-    PBEParametersGenerator generator = new PKCS12ParametersGenerator(SHA256Digest.newInstance());
+    PBEParametersGenerator generator = new PKCS12ParametersGenerator(new RuntimeSha256());
     generator.init(PBEParametersGenerator.PKCS12PasswordToBytes(password), mac.getSalt(), rounds);
     CipherParameters key = generator.generateDerivedMacParameters(KEY_BITS);
-    HMac made = new HMac(SHA256Digest.newInstance());
+    HMac made = new HMac(new RuntimeSha256());
     made.init(key);
     made.update(whole, 0, whole.length);
     byte[] value = new byte[made.getMacSize()];

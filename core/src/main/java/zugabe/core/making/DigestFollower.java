@@ -5,8 +5,12 @@ import java.io.InterruptedIOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
+import java.util.List;
+import java.util.concurrent.Future;
 import zugabe.bytes.RangeDigest;
+import zugabe.core.work.Workers;
 
 /**
  * Digests ranges of a file while it is written, as far as their bytes are final. It reads them
@@ -19,9 +23,13 @@ final class DigestFollower extends Thread {
 
   private final FileChannel file;
   private final RangeDigest digest;
+  private final Workers workers;
 
   /** Ranges that aren't digested yet; the last may still be open. */
   private final Deque<Range> ranges = new ArrayDeque<>();
+
+  /** The values of parts, in their order, which workers are at. */
+  private final List<Future<byte[]>> parts = new ArrayList<>();
 
   private boolean ended;
   private IOException failure;
@@ -38,10 +46,11 @@ final class DigestFollower extends Thread {
     }
   }
 
-  DigestFollower(FileChannel file, RangeDigest digest) {
+  DigestFollower(FileChannel file, RangeDigest digest, Workers workers) {
     super("zugabe-digest");
     this.file = file;
     this.digest = digest;
+    this.workers = workers;
     setDaemon(true);
   }
 
@@ -83,15 +92,29 @@ final class DigestFollower extends Thread {
     if (failure != null) {
       throw failure;
     }
+    for (Future<byte[]> part : parts) {
+      byte[] value = Workers.take(part);
+      digest.update(value, 0, value.length);
+    }
     digest.complete();
     return digest.value();
+  }
+
+  /** Nobody wants the digest any more. */
+  synchronized void cancel() {
+    interrupt();
+    parts.forEach(p -> p.cancel(false));
   }
 
   @Override
   public void run() {
     try {
       for (Range range = next(); range != null; range = next()) {
-        digest(range);
+        if (digest.parts().isPresent()) {
+          digestParts(range, digest.parts().get());
+        } else {
+          digest(range);
+        }
       }
     } catch (IOException e) {
       failure = e;
@@ -103,17 +126,44 @@ final class DigestFollower extends Thread {
 
   private void digest(Range range) throws IOException, InterruptedException {
     byte[] bytes = new byte[CHUNK_BYTES];
-    ByteBuffer chunk = ByteBuffer.wrap(bytes);
     long at = range.from;
-    for (long to = end(range, at); to > at; to = end(range, at)) {
-      chunk.clear().limit((int) Math.min(CHUNK_BYTES, to - at));
-      int got = file.read(chunk, at);
-      if (got < 0) {
-        throw new IOException("the file was cut off while it was written");
-      }
+    for (long to = end(range, at, 1); to > at; to = end(range, at, 1)) {
+      int got = read(at, bytes, to - at);
       digest.update(bytes, 0, got);
       at += got;
     }
+  }
+
+  /** Each part as soon as it is whole, or the range ends with it. */
+  private void digestParts(Range range, RangeDigest.Parts by) throws InterruptedException {
+    long at = range.from;
+    for (long to = end(range, at, by.bytes()); to > at; to = end(range, at, by.bytes())) {
+      int bytes = (int) Math.min(by.bytes(), to - at);
+      hand(at, bytes, by);
+      at += bytes;
+    }
+  }
+
+  private synchronized void hand(long from, int bytes, RangeDigest.Parts by) {
+    parts.add(workers.soon(() -> part(from, from + bytes, by.start(bytes))));
+  }
+
+  private byte[] part(long from, long to, RangeDigest.Engine engine) throws IOException {
+    byte[] bytes = new byte[CHUNK_BYTES];
+    for (long at = from; at < to; ) {
+      int got = read(at, bytes, to - at);
+      engine.update(bytes, 0, got);
+      at += got;
+    }
+    return engine.done();
+  }
+
+  private int read(long at, byte[] into, long most) throws IOException {
+    int got = file.read(ByteBuffer.wrap(into, 0, (int) Math.min(into.length, most)), at);
+    if (got < 0) {
+      throw new IOException("the file was cut off while it was written");
+    }
+    return got;
   }
 
   /** The first range that isn't digested; null when there are no more. */
@@ -125,11 +175,11 @@ final class DigestFollower extends Thread {
   }
 
   /**
-   * The end of what is final, later than {@code at}; {@code at} itself when the range has ended
-   * there, which is then done with.
+   * The end of what is final, at least so many bytes behind {@code at} unless the range has ended;
+   * {@code at} itself when it has ended there, and is then done with.
    */
-  private synchronized long end(Range range, long at) throws InterruptedException {
-    while (range.upTo <= at && !range.closed) {
+  private synchronized long end(Range range, long at, int least) throws InterruptedException {
+    while (range.upTo < at + least && !range.closed) {
       wait();
     }
     if (range.upTo <= at) {

@@ -23,6 +23,7 @@ final class Sink implements Closeable {
   private static final int BUFFER_BYTES = 1 << 20;
 
   private final FileChannel file;
+  private final Workers workers;
   private final Outlet outlet;
   private final Carriers carriers;
   private final RangeDigest whole = RangeDigest.of("SHA-256");
@@ -44,10 +45,11 @@ final class Sink implements Closeable {
 
   private Sink(FileChannel file, Workers workers, boolean digested) {
     this.file = file;
+    this.workers = workers;
     this.digested = digested;
     this.outlet = new Outlet(file, BUFFER_BYTES, this::tellFinal);
     this.carriers = new Carriers(file, workers);
-    this.digest = new DigestFollower(file, whole);
+    this.digest = new DigestFollower(file, whole, workers);
     if (digested) {
       digest.begin(0);
       digest.start();
@@ -136,7 +138,7 @@ final class Sink implements Closeable {
     long flushed = outlet.flushed();
     DigestFollower follower = ranges.get(range);
     if (follower == null) {
-      follower = new DigestFollower(file, range);
+      follower = new DigestFollower(file, range, workers);
       ranges.put(range, follower);
       follower.begin(flushed);
       follower.start();
@@ -236,7 +238,7 @@ final class Sink implements Closeable {
   @Override
   public void close() {
     carriers.cancel();
-    digest.interrupt();
-    ranges.values().forEach(DigestFollower::interrupt);
+    digest.cancel();
+    ranges.values().forEach(DigestFollower::cancel);
   }
 }

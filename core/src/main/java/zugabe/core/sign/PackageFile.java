@@ -2,6 +2,7 @@ package zugabe.core.sign;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
@@ -13,6 +14,7 @@ import zugabe.bytes.Access;
 import zugabe.bytes.ByteWriter;
 import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
+import zugabe.bytes.RangeDigest;
 import zugabe.core.android.PackageManifest;
 import zugabe.core.work.Workers;
 import zugabe.formats.androidxml.XmlReader;
@@ -122,6 +124,9 @@ record PackageFile(
 
   /** A chunk of a section. */
   private record Range(long at, int size) {
+    /** What fits into a processor's own memory: fresh megabytes would have to be cleared first. */
+    private static final int BUFFER_BYTES = 1 << 16;
+
     static List<Range> of(long start, long end) {
       List<Range> all = new ArrayList<>();
       for (long at = start; at < end; at += ContentDigest.CHUNK_BYTES) {
@@ -131,7 +136,17 @@ record PackageFile(
     }
 
     byte[] digest(Access access, String algorithm) throws IOException {
-      return ContentDigest.chunk(algorithm, access.readFully(at, size), 0, size);
+      RangeDigest.Engine chunk = ContentDigest.start(algorithm, size);
+      byte[] buffer = new byte[Math.min(size, BUFFER_BYTES)];
+      for (int done = 0; done < size; ) {
+        int count = access.read(at + done, buffer, 0, Math.min(buffer.length, size - done));
+        if (count < 0) {
+          throw new EOFException("the bytes end at " + access.size());
+        }
+        chunk.update(buffer, 0, count);
+        done += count;
+      }
+      return chunk.done();
     }
   }
 }

@@ -161,8 +161,7 @@ public final class PackageSignature {
 
   private final class Signing implements ZipWriter.Insert.Started {
     private final String digest = algorithm(key).digest();
-    private final RangeDigest entries =
-        RangeDigest.by(digest + " in chunks", new ChunkEngine(digest, workers));
+    private final RangeDigest entries = ContentDigest.section(digest);
 
     @Override
     public RangeDigest entries() {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
@@ -108,6 +109,62 @@ public final class RangeDigestTest {
                 }));
     assertThat(Arrays.copyOfRange(file, 4, 36)).isEqualTo(digest("SHA-256", payload));
     assertThat(Arrays.copyOfRange(file, 36, file.length)).isEqualTo(payload);
+  }
+
+  @DataProvider
+  public Object[][] partSizes() {
+    return new Object[][] {{0}, {1}, {999}, {1_000}, {1_001}, {2_500}, {17_000_000}};
+  }
+
+  /** Parts are digested as soon as they are whole, whichever is done first, and stand in order. */
+  @Test(dataProvider = "partSizes")
+  public void aRangeInPartsIsDigestedPartByPart(int size) throws Exception {
+    byte[] payload = noise(size, 6);
+    CRC32 crc = new CRC32();
+    crc.update(payload);
+    int partBytes = size > 10_000 ? 70_000 : 1_000;
+    ByteArrayOutputStream values = new ByteArrayOutputStream();
+    for (int at = 0; at < size; at += partBytes) {
+      values.write(digest("MD5", Arrays.copyOfRange(payload, at, Math.min(size, at + partBytes))));
+    }
+    RangeDigest.Parts parts =
+        new RangeDigest.Parts() {
+          @Override
+          public int bytes() {
+            return partBytes;
+          }
+
+          @Override
+          public RangeDigest.Engine start(int bytes) {
+            assertThat(bytes).isBetween(1, partBytes);
+            return RangeDigest.engine(md5());
+          }
+        };
+    byte[] file =
+        write(
+            new Segments(
+                () -> {
+                  RangeDigest digest = RangeDigest.inParts("MD5 in parts", parts);
+                  return List.of(
+                      bytes(new byte[7]),
+                      new Segment.RangeStart("payload", digest),
+                      new Segment.Copy(
+                          "payload",
+                          position -> new byte[0],
+                          new RangeContent(Content.of(payload), 0, size),
+                          crc.getValue()),
+                      new Segment.RangeEnd("payload", digest, true),
+                      new Segment.Encoded("digests", position -> digest.value()));
+                }));
+    assertThat(Arrays.copyOfRange(file, 7 + size, file.length)).isEqualTo(values.toByteArray());
+  }
+
+  private static MessageDigest md5() {
+    try {
+      return MessageDigest.getInstance("MD5");
+    } catch (java.security.NoSuchAlgorithmException e) {
+      throw new AssertionError(e);
+    }
   }
 
   /** Compressed entries, whose heads are filled later, are digested as they finally are. */

@@ -3,6 +3,7 @@ package zugabe.formats.apk;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import zugabe.bytes.ByteWriter;
+import zugabe.bytes.RangeDigest;
 
 /**
  * The digest of a package without its signing block ("APK Signature Scheme v2",
@@ -25,10 +26,33 @@ public final class ContentDigest {
    * @param algorithm as runtimes call it
    */
   public static byte[] chunk(String algorithm, byte[] bytes, int offset, int length) {
+    RangeDigest.Engine chunk = start(algorithm, length);
+    chunk.update(bytes, offset, length);
+    return chunk.done();
+  }
+
+  /** The digest of a chunk whose bytes are to come. */
+  public static RangeDigest.Engine start(String algorithm, int length) {
     MessageDigest digest = digest(algorithm);
     digest.update(prefix(CHUNK, length));
-    digest.update(bytes, offset, length);
-    return digest.digest();
+    return RangeDigest.engine(digest);
+  }
+
+  /** The chunks' digests of a section that is a range of a file. */
+  public static RangeDigest section(String algorithm) {
+    return RangeDigest.inParts(
+        algorithm + " in chunks",
+        new RangeDigest.Parts() {
+          @Override
+          public int bytes() {
+            return CHUNK_BYTES;
+          }
+
+          @Override
+          public RangeDigest.Engine start(int bytes) {
+            return ContentDigest.start(algorithm, bytes);
+          }
+        });
   }
 
   /**
