@@ -68,6 +68,31 @@ public final class DraftTest {
     }
   }
 
+  /** Opened, a jar finds none of them: an archive for each system has the start that does. */
+  @Test
+  public void aWindowThatLoadsNativeLibraries() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.compile(
+          "classes",
+          "example.tide.Main",
+          "public static void main(String[] a) {"
+              + " System.loadLibrary(\"level\"); new javax.swing.JFrame().setVisible(true); }");
+      w.write("level.c", "int level(void) { return 4; }\n");
+      Files.createDirectories(w.path("native"));
+      ok(w.program().run("gcc", "-shared", "-fPIC", "-o", "native/liblevel.so", "level.c"));
+      String compiler = "x86_64-w64-mingw32-gcc";
+      ok(w.program().run(compiler, "-shared", "-o", "native/level.dll", "level.c"));
+      Files.delete(w.path("level.c"));
+      assertThat(Applications.drafted(w))
+          .contains("tide-exe: {kind: windows-launcher, program: tide, libraries: beside")
+          .contains("platforms: [linux-x64, windows-x64], holds: {tide-exe: .}");
+      String windows = ok(w.program().run("unzip", "-Z1", "out/tide-1.0.0-windows-x64.zip")).out();
+      assertThat(windows).contains("/tide.exe\n", "/lib/native/level.dll\n");
+      String linux = ok(w.program().run("unzip", "-Z1", "out/tide-1.0.0-linux-x64.zip")).out();
+      assertThat(linux).contains("/lib/native/liblevel.so\n").doesNotContain("tide.exe");
+    }
+  }
+
   /** A module that provides a service for itself, compiled. */
   private static void module(Workspace w) throws Exception {
     w.write(

@@ -264,6 +264,24 @@ public final class LauncherBesideTest {
     }
   }
 
+  /** A start program that carries nothing isn't taken for the program that it starts. */
+  @Test
+  public void whatTheArchiveLacksIsToldInWhicheverOrder() throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace("zugabe.yaml", ", libraries: lib/*.jar", "");
+      String recipe = Files.readString(w.path("zugabe.yaml"));
+      String exe = recipe.lines().filter(l -> l.startsWith("  exe: ")).findFirst().orElseThrow();
+      for (String other : List.of(recipe, recipe.replace(exe + "\n", "") + exe + "\n")) {
+        w.write("zugabe.yaml", other);
+        Program.Result r = w.program().zugabe("check");
+        assertThat(r.exit()).as(r.all()).isEqualTo(1);
+        assertThat(r.err()).contains("Class example.lib.Greeting is missing");
+      }
+      w.write("zugabe.yaml", recipe.replace("own: classes", "own: classes, libraries: lib/*.jar"));
+      assertThat(w.program().zugabe("check").err()).contains("note Z4033");
+    }
+  }
+
   @Test
   public void whatIsForAnotherPlatformStaysOut() throws Exception {
     try (Workspace w = workspace("")) {

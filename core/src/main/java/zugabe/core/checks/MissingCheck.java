@@ -34,7 +34,8 @@ public final class MissingCheck {
     MissingCheck check = new MissingCheck(links, findings);
     for (Planned d : plan.deliverables()) {
       for (Part part : d.parts()) {
-        if (part.isJava()) {
+        // one that carries nothing would pass for the program, and be the only one looked at
+        if (part.isJava() && !part.materials().isEmpty()) {
           check.look(part, nested.contains(d.name()));
         }
       }

@@ -236,6 +236,15 @@ public record Materials(
     return new Materials(name, List.of(), Map.of(), List.of(), List.of(), Map.of(), classes.none());
   }
 
+  /** Whether a deliverable of them carries none of them: others have what it starts. */
+  public boolean isEmpty() {
+    return own.isEmpty()
+        && ownFor.isEmpty()
+        && web.isEmpty()
+        && libraries.isEmpty()
+        && natives.isEmpty();
+  }
+
   /** The same with other own files, whose classes aren't looked at. */
   public Materials withOwn(List<OwnFile> others) {
     return new Materials(name, others, ownFor, web, libraries, natives, classes.none());

@@ -3,6 +3,7 @@ package zugabe.core.survey;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What a draft is about: the programs that it has, by their names in the recipe.
@@ -27,6 +28,9 @@ public record Proposal(
 
   /** With more of them nobody looks through what merging told. */
   private static final int MOST_MERGED = 20;
+
+  private static final String WINDOWS_64 = "windows-x64";
+  private static final String WINDOWS_32 = "windows-x86";
 
   /** Name of the group of materials that programs find beside them; empty when there is none. */
   public Optional<String> files() {
@@ -59,6 +63,28 @@ public record Proposal(
             .anyMatch(
                 l -> !l.what().fact("signed").isEmpty() || l.what().fact("module").equals("named"));
     return p.libraries().size() <= MOST_MERGED && !whole && carried.natives().isEmpty();
+  }
+
+  /** The Windows that programs in Java run on, native libraries included; empty for none. */
+  public Optional<String> windows() {
+    Set<String> on = carried.natives().keySet();
+    return on.isEmpty() || on.contains(WINDOWS_64)
+        ? Optional.of(WINDOWS_64)
+        : Optional.of(WINDOWS_32).filter(on::contains);
+  }
+
+  /**
+   * Programs that what installs them has a start program for, on Windows: with a script, each of
+   * their windows would come with a console's.
+   */
+  public List<String> startPrograms() {
+    return make == Wishes.Make.INSTALLED && windows().isPresent()
+        ? programs.entrySet().stream()
+            .filter(e -> e.getValue().isJava() && !e.getValue().service())
+            .filter(e -> e.getValue().surface().equals("window"))
+            .map(Map.Entry::getKey)
+            .toList()
+        : List.of();
   }
 
   /** What is known of the machine that the draft is made on. */

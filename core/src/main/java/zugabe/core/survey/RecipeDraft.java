@@ -97,10 +97,11 @@ public final class RecipeDraft {
     return new Carried(survey, programs, apart);
   }
 
-  /** A jar holds no files that lie beside it. */
+  /** A jar holds no files that lie beside it, and finds no native libraries when it is opened. */
   private Wishes.Make made(Carried carried) {
     boolean java = programs.values().stream().anyMatch(Survey.Candidate::isJava);
-    return java && !carried.data().isEmpty() ? Wishes.Make.INSTALLED : Wishes.Make.SINGLE;
+    boolean more = !carried.data().isEmpty() || !carried.natives().isEmpty();
+    return java && more ? Wishes.Make.INSTALLED : Wishes.Make.SINGLE;
   }
 
   /** Folders of classes without a program: a library of one's own. */

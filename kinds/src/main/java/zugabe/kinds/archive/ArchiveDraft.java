@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.Proposal;
 import zugabe.core.survey.Survey;
@@ -61,6 +62,7 @@ final class ArchiveDraft {
         + YamlText.list(java)
         + files(found)
         + (platforms.isEmpty() ? "" : ", platforms: " + YamlText.list(platforms))
+        + (platforms.isEmpty() || platforms.contains(windows(found)) ? holds(found, java) : "")
         + ", formats: [zip, tar.gz]}"
         + YamlText.comment(isAll ? "installs all of them" : "for systems without one of their own");
   }
@@ -70,12 +72,27 @@ final class ArchiveDraft {
     return found.files().map(f -> ", materials: " + f).orElse("");
   }
 
+  private static String windows(Proposal found) {
+    return found.windows().orElse("");
+  }
+
+  /** Start programs of those that are in it. */
+  private static String holds(Proposal found, List<String> names) {
+    String held =
+        found.startPrograms().stream()
+            .filter(names::contains)
+            .map(name -> name + "-exe: .")
+            .collect(Collectors.joining(", "));
+    return held.isEmpty() ? "" : ", holds: {" + held + "}";
+  }
+
   private static String line(Proposal found, String platform, List<String> names) {
     return "  "
         + platform
         + ": {kind: archive, programs: "
         + YamlText.list(names)
         + files(found)
+        + (platform.equals(windows(found)) ? holds(found, names) : "")
         + ", platforms: ["
         + platform
         + "], formats: ["

@@ -10,8 +10,14 @@ import zugabe.core.survey.Survey;
 import zugabe.core.survey.Wishes;
 import zugabe.core.survey.YamlText;
 
-/** A start program for each program in Java that people start themselves. */
+/**
+ * A start program for each program in Java that people start themselves: one that carries it, or
+ * one that archives hold.
+ */
 final class LauncherDraft {
+  /** What it is for unless a recipe says otherwise. */
+  private static final String USUAL = Keys.Target.WINDOWS_X64.platform();
+
   private LauncherDraft() {}
 
   static Draft of(String kind, Proposal found) {
@@ -19,9 +25,15 @@ final class LauncherDraft {
     if (found.wants(Wishes.Make.SINGLE)) {
       for (Map.Entry<String, Survey.Candidate> e : found.programs().entrySet()) {
         if (isFor(found, e.getValue())) {
-          lines.add(line(kind, e.getKey(), found.merges(e.getValue())));
+          String travel = found.merges(e.getValue()) ? "" : ", libraries: nested";
+          lines.add(line(kind, e.getKey(), travel, e.getKey() + "-{app.version}.exe"));
         }
       }
+    }
+    for (String name : found.startPrograms()) {
+      String other =
+          found.windows().filter(w -> !w.equals(USUAL)).map(w -> ", platform: " + w).orElse("");
+      lines.add(line(kind, name, ", libraries: beside" + other, name + ".exe"));
     }
     return Draft.of(lines);
   }
@@ -34,16 +46,16 @@ final class LauncherDraft {
         && (found.merges(p) || found.nests());
   }
 
-  private static String line(String kind, String name, boolean merged) {
+  private static String line(String kind, String name, String travel, String file) {
     return "  "
         + name
         + "-exe: {kind: "
         + kind
         + ", program: "
         + name
-        + (merged ? "" : ", libraries: nested")
+        + travel
         + ", file: "
-        + YamlText.filled(name + "-{app.version}.exe")
+        + YamlText.filled(file)
         + "}";
   }
 }
