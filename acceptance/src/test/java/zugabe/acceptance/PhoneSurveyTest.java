@@ -37,6 +37,51 @@ public final class PhoneSurveyTest {
     return w;
   }
 
+  /** Native code alone: the platform's own activity starts it, or the one that a manifest names. */
+  @Test
+  public void nativeCodeAlone() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      for (String folder : List.of("lib/arm64-v8a", "lib/x86_64")) {
+        Files.createDirectories(w.path(folder));
+        byte[] library = Phones.library(folder.endsWith("a") ? 183 : 62);
+        Files.write(w.path(folder + "/libmain.so"), library);
+        Files.write(w.path(folder + "/libscene.so"), library);
+      }
+      Program.Result r = Keys.ok(w, "survey", "--draft");
+      assertThat(r.out()).doesNotContain("Nothing that can be started");
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("  # id: Reverse domain name")
+          .contains("activities: {android.app.NativeActivity: {}}")
+          .contains("      arm64-v8a: lib/arm64-v8a/*.so\n      x86_64: lib/x86_64/*.so\n")
+          .doesNotContain("code:");
+      assertThat(w.program().zugabe("check").err()).contains("error Z5301", "There is no app.id.");
+      w.replace("zugabe.yaml", "  # id: Reverse", "  id: example.gannet.scene # Reverse");
+      assertThat(built(w).toString()).contains("\"example.gannet.scene\"", "libmain.so");
+
+      Files.delete(w.path("zugabe.yaml"));
+      for (String folder : List.of("lib/arm64-v8a", "lib/x86_64")) {
+        Files.move(w.path(folder + "/libmain.so"), w.path(folder + "/libfirst.so"));
+      }
+      w.write("assets/hill.txt", "up");
+      w.write(
+          "AndroidManifest.xml",
+          """
+          <manifest xmlns:android="http://schemas.android.com/apk/res/android" package="example.gannet.hill">
+            <application android:label="Hill"><activity android:name="android.app.NativeActivity" android:exported="true">
+              <meta-data android:name="android.app.lib_name" android:value="first"/>
+              <intent-filter><action android:name="android.intent.action.MAIN"/>
+                <category android:name="android.intent.category.LAUNCHER"/></intent-filter>
+            </activity></application></manifest>
+          """);
+      Keys.ok(w, "survey", "--draft");
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("  id: example.gannet.hill", "manifest: AndroidManifest.xml", "assets: assets");
+      Keys.ok(w, "build", "--tidy");
+      assertThat(w.program().run("unzip", "-Z1", "out/hill-1.0.0.apk").out())
+          .contains("lib/x86_64/libfirst.so\n", "assets/hill.txt\n");
+    }
+  }
+
   private static JsonNode built(Workspace w) throws Exception {
     Program.Result r = Keys.ok(w, "build");
     assertThat(r.all()).doesNotContain("error ");

@@ -47,6 +47,8 @@ final class AppDraft {
           "  id: "
               + YamlText.scalar(id)
               + YamlText.comment("reverse domain name, fixed for the application's life"));
+    } else {
+      line("  # id: Reverse domain name, fixed for the application's life; phones need one");
     }
     line("  name: " + YamlText.scalar(wishes.name().orElse(ownName().orElse(name(id)))));
     Optional<String> version = wishes.version().or(this::version);

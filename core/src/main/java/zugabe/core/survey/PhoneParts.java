@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import zugabe.bytes.Regex;
+import zugabe.core.android.PackageManifest;
 import zugabe.core.materials.Nature;
 
 /**
@@ -15,9 +16,13 @@ import zugabe.core.materials.Nature;
  * @param paths of all files
  */
 public record PhoneParts(Set<String> resources, Set<String> assets, Set<String> paths) {
+  /** What the platform's own activity loads unless a manifest names another one. */
+  public static final String FIRST = "libmain.so";
+
   private static final String TOP = ".";
   private static final String RESOURCES = "res";
   private static final String ASSETS = "assets";
+  private static final String MANIFEST = PackageManifest.PATH;
 
   /** Kinds of resources that are folders of their own; those in values/ are told by their name. */
   private static final String TYPES =
@@ -38,6 +43,9 @@ public record PhoneParts(Set<String> resources, Set<String> assets, Set<String> 
         resources.add(res);
         bases.add(above(res));
       }
+      if (one.name().equals(MANIFEST)) {
+        bases.add(one.folder());
+      }
       if (one.what().nature() == Nature.DALVIK || one.name().endsWith(".dex")) {
         bases.add(one.folder());
         bases.add(above(one.folder()));
@@ -56,11 +64,16 @@ public record PhoneParts(Set<String> resources, Set<String> assets, Set<String> 
       boolean part =
           resources.stream().anyMatch(r -> isIn(one, r))
               || assets.stream().anyMatch(a -> isIn(one, a));
-      if (code || beside || part || one.name().equals("AndroidManifest.xml")) {
+      if (code || beside || part || one.name().equals(MANIFEST)) {
         paths.add(one.path());
       }
     }
     return new PhoneParts(resources, assets, paths);
+  }
+
+  /** Whether one starts in native code: a manifest says how, or a library has the usual name. */
+  public static boolean startsNative(List<Survey.Found> found) {
+    return found.stream().anyMatch(f -> f.name().equals(MANIFEST) || f.name().equals(FIRST));
   }
 
   /** The folder of assets that a folder is in: one that lies where byte code or resources do. */

@@ -345,8 +345,9 @@ final class Sorting {
     List<String> missing = new ArrayList<>();
     boolean phone =
         found.stream()
-            .map(f -> f.what().nature())
-            .anyMatch(n -> n == Nature.DALVIK || n == Nature.MOBILE_PACKAGE);
+                .map(f -> f.what().nature())
+                .anyMatch(n -> n == Nature.DALVIK || n == Nature.MOBILE_PACKAGE)
+            || PhoneParts.startsNative(found);
     if (programs.isEmpty() && !phone) {
       missing.add(
           "Nothing that can be started was found: no class with a main method, no native program, no script.");

@@ -42,7 +42,7 @@ final class ApkDraft {
   private Draft draft() {
     List<Survey.Found> code =
         found.stream().filter(f -> f.what().nature() == Nature.DALVIK).toList();
-    if (!code.isEmpty()) {
+    if (!code.isEmpty() || isNative()) {
       return parts(code);
     }
     // the largest one is the application; others are its tests
@@ -51,6 +51,15 @@ final class ApkDraft {
             .filter(f -> f.what().nature() == Nature.MOBILE_PACKAGE && f.name().endsWith(".apk"))
             .max((a, b) -> Long.compare(a.size(), b.size()));
     return finished.map(ApkDraft::rework).orElse(Draft.NOTHING);
+  }
+
+  /** Whether it starts in native code: the manifest says how, or the library has the usual name. */
+  private boolean isNative() {
+    return !natives().isEmpty() && PhoneParts.startsNative(found);
+  }
+
+  private Optional<Survey.Found> manifest() {
+    return found.stream().filter(f -> f.name().equals(PackageManifest.PATH)).findFirst();
   }
 
   /** A package keeps what it is called until the recipe says something else. */
@@ -89,7 +98,9 @@ final class ApkDraft {
     List<String> lines = new ArrayList<>();
     lines.add("  phone:");
     lines.add("    kind: apk");
-    lines.add("    code: " + list(code.stream().map(Survey.Found::path).toList()));
+    if (!code.isEmpty()) {
+      lines.add("    code: " + list(code.stream().map(Survey.Found::path).toList()));
+    }
     if (!parts.resources().isEmpty()) {
       lines.add("    resources: " + list(parts.resources()));
     }
@@ -101,8 +112,7 @@ final class ApkDraft {
       lines.add("    natives:");
       natives.forEach((abi, files) -> lines.add("      " + abi + ": " + list(files)));
     }
-    Optional<Survey.Found> manifest =
-        found.stream().filter(f -> f.name().equals(PackageManifest.PATH)).findFirst();
+    Optional<Survey.Found> manifest = manifest();
     Components components = new Components(code);
     Draft.Called called = manifest.map(m -> called(m.what())).orElse(new Draft.Called("", "", ""));
     if (manifest.isPresent()) {
@@ -111,6 +121,10 @@ final class ApkDraft {
               + YamlText.scalar(manifest.get().path())
               + YamlText.comment("completed with what is said here"));
       code(manifest.get().what(), lines);
+    } else if (code.isEmpty()) {
+      lines.add(
+          "    activities: {android.app.NativeActivity: {}}"
+              + YamlText.comment("the platform's own: it loads " + PhoneParts.FIRST));
     } else {
       lines.addAll(components.lines(alone ? components.id() : ""));
     }
