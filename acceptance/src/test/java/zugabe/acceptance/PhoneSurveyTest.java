@@ -57,6 +57,14 @@ public final class PhoneSurveyTest {
       assertThat(w.program().zugabe("check").err()).contains("error Z5301", "There is no app.id.");
       w.replace("zugabe.yaml", "  # id: Reverse", "  id: example.gannet.scene # Reverse");
       assertThat(built(w).toString()).contains("\"example.gannet.scene\"", "libmain.so");
+      try (var all = Files.list(w.path("out"))) {
+        String apk =
+            all.map(f -> "out/" + f.getFileName())
+                .filter(f -> f.endsWith(".apk"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(Keys.ok(w, "inspect", apk).out()).containsPattern("\n  icon +none\n");
+      }
 
       Files.delete(w.path("zugabe.yaml"));
       for (String folder : List.of("lib/arm64-v8a", "lib/x86_64")) {

@@ -118,7 +118,7 @@ final class InspectVerb implements Verb {
       values.forEach(
           (name, value) -> {
             String first = name;
-            for (String line : FindingText.wrap(value, room)) {
+            for (String line : FindingText.wrap(value.isEmpty() ? "none" : value, room)) {
               table.row(first, line);
               first = "";
             }
