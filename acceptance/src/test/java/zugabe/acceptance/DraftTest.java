@@ -137,6 +137,18 @@ public final class DraftTest {
           """);
       assertThat(w.program().zugabe("check").err().replaceAll("\\s+", " "))
           .contains("modules: {main: example.tide}");
+      // another program with that class, which has it, doesn't stand for this one
+      w.write(
+          "zugabe.yaml",
+          """
+          app: {name: Tide, version: 1.0}
+          materials: {app: {own: classes}}
+          programs:
+            one: {materials: app, main: example.tide.Main, modules: {main: example.tide}}
+            two: {materials: app, main: example.tide.Main}
+          deliverables: {a: {kind: archive, programs: [one]}, b: {kind: jar, program: two}}
+          """);
+      assertThat(w.program().zugabe("check").err()).contains("warning Z8004", "programs.two");
     }
   }
 
