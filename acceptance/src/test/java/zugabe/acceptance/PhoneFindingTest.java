@@ -191,9 +191,10 @@ public final class PhoneFindingTest extends PhoneWorkspace {
         "zugabe.yaml",
         Phones.recipe(
                 "natives: {arm64-v8a: [a/libx.so, a/liby.so], armeabi-v7a: b, x86: c}\nroot: top\nlowest: 21\n")
-            .replace("code: classes.dex", "code: [classes.dex, more.dex, new.dex, bad.dex]"));
+            .replace(
+                "code: classes.dex", "code: [classes.dex, more.dex, new.dex, bad.dex, tools.aar]"));
     Phones.dex(w, "more.dex", "example.gannet.tally.TallyActivity");
-    w.write("bad.dex", "no byte code at all");
+    w.write("bad.dex", "no byte code at all").write("tools.aar", "a zip file");
     byte[] dex = Files.readAllBytes(w.path("more.dex"));
     dex[6] = '9';
     Files.write(w.path("new.dex"), dex);
@@ -210,6 +211,8 @@ public final class PhoneFindingTest extends PhoneWorkspace {
         .contains(
             "error Z5307 more.dex The class example.gannet.tally.TallyActivity is in classes.dex as well.",
             "bad.dex It isn't byte code for phones:",
+            "tools.aar It isn't byte code for phones:",
+            "Unpack it: compile its classes.jar to byte code together with your own,",
             "new.dex Its version 39 is read from level 28 on, and the application is for 21.",
             "a/liby.so It is for x86-64, and stands under arm64-v8a.",
             "b/x.so Phones load only libraries whose names are of the form libNAME.so.",

@@ -206,10 +206,20 @@ public final class PhoneChecks {
             PhoneCode.Z5307,
             at,
             "It isn't byte code for phones: " + e.getMessage() + ".",
-            "Name .dex files by code:.");
+            instead(file.getKey().toLowerCase(Locale.ROOT)));
       }
     }
     return all;
+  }
+
+  /** What else goes where byte code should, and what becomes of it. */
+  private static String instead(String file) {
+    if (file.endsWith(".aar")) {
+      return "Unpack it: compile its classes.jar to byte code together with your own, and name its folders by resources:, assets: and natives:.";
+    }
+    return file.endsWith(".jar") || file.endsWith(".class")
+        ? "Compile it to byte code together with all that it needs, and name the .dex files."
+        : "Name .dex files by code:.";
   }
 
   /** What nobody means to hand out, and what phones have no use for. */
