@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeSet;
 import org.testng.annotations.Test;
 
@@ -38,9 +39,9 @@ public final class OrderTest {
           "  h: {kind: archive, programs: [bare], holds: {g: .}, file: h}\n",
           "  i: {kind: jar, program: bare, file: i.jar}\n");
 
-  private static TreeSet<String> found(Workspace w, List<String> deliverables) throws Exception {
+  private static Set<String> found(Workspace w, List<String> deliverables) throws Exception {
     w.write("zugabe.yaml", HEAD + String.join("", deliverables));
-    TreeSet<String> all = new TreeSet<>();
+    Set<String> all = new TreeSet<>();
     for (JsonNode one :
         Answers.valid(w.program().zugabe("check", "--json").out(), "check").path("findings")) {
       all.add(one.path("code").asText() + " " + one.path("what").asText());
@@ -53,7 +54,7 @@ public final class OrderTest {
     try (Workspace w = Workspace.withProgram()) {
       Files.write(w.path("libtide.so"), Phones.library(62));
       w.write("web/index.html", "<p>tides</p>").write("extra/.env", "KEY=1\n");
-      TreeSet<String> once = found(w, DELIVERABLES);
+      Set<String> once = found(w, DELIVERABLES);
       assertThat(once).hasSizeGreaterThan(8);
       assertThat(String.join("\n", once))
           .contains("Z3004 ", "Z8001 Class example.lib.Greeting", "Z9003 ", "Z3025 ", "Z4033 ");

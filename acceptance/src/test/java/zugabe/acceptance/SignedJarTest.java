@@ -40,6 +40,13 @@ public final class SignedJarTest {
     signed = Files.readAllBytes(workspace.path("out/tern-1.0.jar"));
   }
 
+  /** Nothing in it is drawn by chance: the same build has the same bytes, signatures included. */
+  @Test
+  public void itIsTheSameEachTime() throws Exception {
+    ok(workspace, "build", "-o", "again");
+    assertThat(workspace.path("again/tern-1.0.jar")).hasBinaryContent(signed);
+  }
+
   @AfterClass(alwaysRun = true)
   public void remove() throws Exception {
     workspace.close();

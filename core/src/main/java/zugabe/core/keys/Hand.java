@@ -7,6 +7,7 @@ import java.security.PrivateKey;
 import java.security.Provider;
 import java.security.Signature;
 import java.security.cert.X509Certificate;
+import java.security.interfaces.ECPrivateKey;
 import java.util.Optional;
 import zugabe.bytes.Regex;
 
@@ -45,6 +46,12 @@ public interface Hand {
       @Override
       public byte[] sign(String algorithm, byte[] message) throws IOException {
         try {
+          if (provider.isEmpty()
+              && key instanceof ECPrivateKey own
+              && key.getEncoded() != null
+              && RepeatableEcdsa.does(algorithm)) {
+            return RepeatableEcdsa.sign(own, algorithm, message);
+          }
           Signature signature =
               provider.isPresent()
                   ? Signature.getInstance(algorithm, provider.get())
