@@ -67,6 +67,12 @@ public final class PhoneSurveyTest {
       }
 
       Files.delete(w.path("zugabe.yaml"));
+      // neither a manifest alone starts, nor a library of that name elsewhere
+      try (Workspace none = Workspace.create()) {
+        none.write("AndroidManifest.xml", "<manifest package='example.gannet.hill'/>");
+        Files.copy(w.path("lib/x86_64/libmain.so"), none.path("libmain.so"));
+        assertThat(Keys.run(none, "survey").out()).contains("Nothing that can be started");
+      }
       for (String folder : List.of("lib/arm64-v8a", "lib/x86_64")) {
         Files.move(w.path(folder + "/libmain.so"), w.path(folder + "/libfirst.so"));
       }

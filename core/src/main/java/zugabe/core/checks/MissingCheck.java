@@ -53,8 +53,7 @@ public final class MissingCheck {
             : part.materials().highest().map(h -> ClassFacts.javaVersion(h.major())).orElse(8);
     Where where = part.program().map(Program::where).orElse(part.where());
     Links.Subject subject = new Links.Subject(part.materials(), main, java, inContainer, modules);
-    String way = inContainer + " " + modules;
-    String name = part.materials().name() + " " + main + " " + java + " " + way;
+    String name = part.materials().name() + " " + subject.words();
     if (done.add(name)) {
       links.run(subject, where);
     }

@@ -50,7 +50,7 @@ public interface Hand {
               && key instanceof ECPrivateKey own
               && key.getEncoded() != null
               && RepeatableEcdsa.does(algorithm)) {
-            return RepeatableEcdsa.sign(own, algorithm, message);
+            return RepeatableEcdsa.sign(own, digest(algorithm, message));
           }
           Signature signature =
               provider.isPresent()

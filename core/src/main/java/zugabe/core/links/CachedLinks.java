@@ -33,8 +33,7 @@ final class CachedLinks {
       throws IOException {
     Materials materials = subject.materials();
     StringBuilder key = new StringBuilder();
-    key.append(subject.main()).append('\n').append(subject.java());
-    key.append(subject.inContainer()).append(subject.modules()).append('\n');
+    key.append(subject.words()).append('\n');
     List<Path> read = new ArrayList<>();
     for (OwnFile own : materials.own()) {
       key.append(own.path()).append('\n');

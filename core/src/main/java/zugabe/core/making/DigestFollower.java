@@ -145,7 +145,7 @@ final class DigestFollower extends Thread {
   }
 
   private synchronized void hand(long from, int bytes, RangeDigest.Parts by) {
-    parts.add(workers.soon(() -> part(from, from + bytes, by.start(bytes))));
+    parts.add(workers.submit(() -> part(from, from + bytes, by.start(bytes))));
   }
 
   private byte[] part(long from, long to, RangeDigest.Engine engine) throws IOException {

@@ -2,7 +2,9 @@ package zugabe.core.phone;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import zugabe.bytes.Regex;
+import zugabe.core.android.PackageLayout;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 
@@ -11,9 +13,9 @@ import zugabe.core.finding.Where;
  * for the packages of one release.
  */
 public final class VersionCode {
-  /** Of kinds of processors, in the order in which phones prefer them: the last first. */
+  /** Of kinds of processors; the first one is for all of them. */
   private static final List<String> SLOTS =
-      List.of("", "armeabi-v7a", "x86", "arm64-v8a", "x86_64", "riscv64");
+      Stream.concat(Stream.of(""), PackageLayout.PROCESSORS.stream()).toList();
 
   /** How it is made, for users. */
   public static final String RULE =
@@ -61,6 +63,6 @@ public final class VersionCode {
 
   /** The kinds of processors that phones have. */
   public static List<String> processors() {
-    return SLOTS.subList(1, SLOTS.size());
+    return PackageLayout.PROCESSORS;
   }
 }

@@ -1,10 +1,13 @@
 package zugabe.core.survey;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import zugabe.bytes.Regex;
+import zugabe.core.android.PackageLayout;
 import zugabe.core.android.PackageManifest;
 import zugabe.core.materials.Nature;
 
@@ -73,7 +76,20 @@ public record PhoneParts(Set<String> resources, Set<String> assets, Set<String> 
 
   /** Whether one starts in native code: a manifest says how, or a library has the usual name. */
   public static boolean startsNative(List<Survey.Found> found) {
-    return found.stream().anyMatch(f -> f.name().equals(MANIFEST) || f.name().equals(FIRST));
+    return !natives(found).isEmpty()
+        && found.stream().anyMatch(f -> f.name().equals(MANIFEST) || f.name().equals(FIRST));
+  }
+
+  /** Native libraries, by the kind of processor that their folder is named after. */
+  public static Map<String, Set<String>> natives(List<Survey.Found> found) {
+    Map<String, Set<String>> all = new TreeMap<>();
+    for (Survey.Found one : found) {
+      String name = last(one.folder());
+      if (one.name().endsWith(".so") && PackageLayout.PROCESSORS.contains(name)) {
+        all.computeIfAbsent(name, n -> new TreeSet<>()).add(one.folder() + "/*.so");
+      }
+    }
+    return all;
   }
 
   /** The folder of assets that a folder is in: one that lies where byte code or resources do. */

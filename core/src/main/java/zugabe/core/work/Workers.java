@@ -32,9 +32,6 @@ public final class Workers implements Closeable {
   /** Turns from here on come behind all others. */
   private static final long LATER = Long.MAX_VALUE / 2;
 
-  /** Turns from here on come before all others, in their order. */
-  private static final long SOON = Long.MIN_VALUE;
-
   private final int jobs;
   private final ExecutorService pool;
   private final AtomicLong given = new AtomicLong();
@@ -72,11 +69,6 @@ public final class Workers implements Closeable {
 
   public <T> Future<T> submit(Callable<T> work) {
     return give(new Task<>(work, given.getAndIncrement()));
-  }
-
-  /** Work that comes before all that was given already: with bytes that are still at hand. */
-  public <T> Future<T> soon(Callable<T> work) {
-    return give(new Task<>(work, SOON + given.getAndIncrement()));
   }
 
   /**

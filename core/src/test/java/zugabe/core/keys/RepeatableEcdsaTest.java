@@ -8,6 +8,7 @@ import java.security.AlgorithmParameters;
 import java.security.KeyFactory;
 import java.security.KeyPair;
 import java.security.KeyPairGenerator;
+import java.security.MessageDigest;
 import java.security.Signature;
 import java.security.interfaces.ECPrivateKey;
 import java.security.spec.ECGenParameterSpec;
@@ -46,6 +47,10 @@ public final class RepeatableEcdsaTest {
     };
   }
 
+  private static byte[] digest(String algorithm, byte[] message) throws Exception {
+    return MessageDigest.getInstance("SHA-" + algorithm.substring(3, 6)).digest(message);
+  }
+
   @Test(dataProvider = "examples")
   public void theStandardsExamples(String algorithm, String text, String r, String s)
       throws Exception {
@@ -57,7 +62,7 @@ public final class RepeatableEcdsaTest {
             KeyFactory.getInstance("EC")
                 .generatePrivate(new ECPrivateKeySpec(new BigInteger(KEY, 16), parameters));
     byte[] signature =
-        RepeatableEcdsa.sign(key, algorithm, text.getBytes(StandardCharsets.US_ASCII));
+        RepeatableEcdsa.sign(key, digest(algorithm, text.getBytes(StandardCharsets.US_ASCII)));
     assertThat(StandardDSAEncoding.INSTANCE.decode(parameters.getOrder(), signature))
         .containsExactly(new BigInteger(r, 16), new BigInteger(s, 16));
   }
@@ -75,7 +80,8 @@ public final class RepeatableEcdsaTest {
         Signature verifying = Signature.getInstance(algorithm);
         verifying.initVerify(pair.getPublic());
         verifying.update(message);
-        byte[] made = RepeatableEcdsa.sign((ECPrivateKey) pair.getPrivate(), algorithm, message);
+        byte[] made =
+            RepeatableEcdsa.sign((ECPrivateKey) pair.getPrivate(), digest(algorithm, message));
         assertThat(verifying.verify(made)).as("%s %s", curve, digest).isTrue();
       }
     }

@@ -11,7 +11,6 @@ import zugabe.bytes.Regex;
 import zugabe.core.android.PackageManifest;
 import zugabe.core.materials.Nature;
 import zugabe.core.materials.Recognition;
-import zugabe.core.phone.VersionCode;
 import zugabe.core.survey.Draft;
 import zugabe.core.survey.PhoneParts;
 import zugabe.core.survey.Proposal;
@@ -42,7 +41,7 @@ final class ApkDraft {
   private Draft draft() {
     List<Survey.Found> code =
         found.stream().filter(f -> f.what().nature() == Nature.DALVIK).toList();
-    if (!code.isEmpty() || isNative()) {
+    if (!code.isEmpty() || PhoneParts.startsNative(found)) {
       return parts(code);
     }
     // the largest one is the application; others are its tests
@@ -51,11 +50,6 @@ final class ApkDraft {
             .filter(f -> f.what().nature() == Nature.MOBILE_PACKAGE && f.name().endsWith(".apk"))
             .max((a, b) -> Long.compare(a.size(), b.size()));
     return finished.map(ApkDraft::rework).orElse(Draft.NOTHING);
-  }
-
-  /** Whether it starts in native code: the manifest says how, or the library has the usual name. */
-  private boolean isNative() {
-    return !natives().isEmpty() && PhoneParts.startsNative(found);
   }
 
   private Optional<Survey.Found> manifest() {
@@ -107,7 +101,7 @@ final class ApkDraft {
     if (!parts.assets().isEmpty()) {
       lines.add("    assets: " + list(parts.assets()));
     }
-    Map<String, Set<String>> natives = natives();
+    Map<String, Set<String>> natives = PhoneParts.natives(found);
     if (!natives.isEmpty()) {
       lines.add("    natives:");
       natives.forEach((abi, files) -> lines.add("      " + abi + ": " + list(files)));
@@ -140,19 +134,6 @@ final class ApkDraft {
     List<String> scalars = new ArrayList<>();
     all.forEach(one -> scalars.add(YamlText.scalar(one)));
     return scalars.size() == 1 ? scalars.get(0) : "[" + String.join(", ", scalars) + "]";
-  }
-
-  /** Libraries in folders that are named after a kind of processor. */
-  private Map<String, Set<String>> natives() {
-    Map<String, Set<String>> all = new TreeMap<>();
-    for (Survey.Found one : found) {
-      String folder = one.folder();
-      String name = folder.substring(folder.lastIndexOf('/') + 1);
-      if (one.name().endsWith(".so") && VersionCode.processors().contains(name)) {
-        all.computeIfAbsent(name, n -> new TreeSet<>()).add(folder + "/*.so");
-      }
-    }
-    return all;
   }
 
   /** What the system starts, by the classes that byte code extends. */
