@@ -39,10 +39,12 @@ final class Building {
     Path out = planning.out(request, outlet);
     String shown = around.shown(out);
     try (Workers workers = Workers.of(around.jobs())) {
-      Optional<Planning.Checked> checked = planning.toMake(request, workers, findings);
+      Optional<Checked> checked = planning.toMake(request, workers, findings);
       Optional<Builder.Result> result = Optional.empty();
-      if (checked.isPresent() && !findings.hasErrors()) {
-        result = build(checked.get(), request, outlet, workers);
+      if (checked.isPresent()) {
+        try (Checked open = checked.get()) {
+          result = build(open, request, outlet, workers);
+        }
       }
       return new Answer.Build(
           findings.sorted(),
@@ -52,11 +54,17 @@ final class Building {
           result.map(Builder.Result::removed).orElse(List.of()),
           List.of(),
           (System.nanoTime() - start) / 1_000_000);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
   }
 
   private Optional<Builder.Result> build(
-      Planning.Checked checked, Zugabe.Request request, Zugabe.Outlet outlet, Workers workers) {
+      Checked checked, Zugabe.Request request, Zugabe.Outlet outlet, Workers workers)
+      throws IOException {
+    if (findings.hasErrors()) {
+      return Optional.empty();
+    }
     Path out = planning.out(request, outlet);
     try (Secrets secrets =
         new Secrets(checked.plan().folder(), around.environment(), outlet.asking())) {
@@ -74,12 +82,11 @@ final class Building {
               request.overrides(),
               outlet.tidy(),
               outlet.waitAtMost(),
-              signers);
+              signers,
+              checked.rest());
       Builder.Means means = new Builder.Means(disk, workers, around.progress());
       made.addAll(checked.ready());
       return new Builder(checked.plan(), made, order, means, findings).run();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
     }
   }
 

@@ -67,27 +67,6 @@ final class Planning {
   }
 
   /**
-   * A plan with what was checked of it.
-   *
-   * @param ready each deliverable behind those that it holds; none when something was wrong before
-   * @param handover keys to sign with
-   */
-  record Checked(Plan plan, List<Ready> ready, Recipe.Handover handover) {
-    /** Whether anything is to be signed. */
-    boolean signs() {
-      return handover.sign().isPresent() || !plan.signs().isEmpty();
-    }
-
-    /** What a deliverable will be; empty when it wasn't checked. */
-    Optional<Report> report(String name) {
-      return ready.stream()
-          .filter(r -> r.planned().name().equals(name))
-          .map(Ready::report)
-          .findFirst();
-    }
-  }
-
-  /**
    * How a recipe is planned.
    *
    * @param folder the recipe's
@@ -100,7 +79,10 @@ final class Planning {
     return plan(request, ReadExtent.IN_PART, workers, findings);
   }
 
-  /** The same for what is going to be made. */
+  /**
+   * The same for what is going to be made; to be closed. Large libraries may not be read to their
+   * ends yet: damage there is told by {@link Checked#rest}.
+   */
   Optional<Checked> toMake(Zugabe.Request request, Workers workers, Findings findings) {
     return plan(request, ReadExtent.WHOLE, workers, findings);
   }
@@ -178,46 +160,56 @@ final class Planning {
     // what was unpacked for this run lies elsewhere in the next
     boolean stays = recipe.sources().inside().isEmpty();
     UserCache kept = stays ? cache : UserCache.none();
-    try (Materials.Shelf shelf = new Materials.Shelf(way.workers(), kept, findings)) {
+    Checked.Rest rest =
+        new Checked.Rest(new Materials.Shelf(way.workers(), kept, findings), around.progress());
+    boolean goesOn = false;
+    try {
       Links links = new Links(way.workers(), kept);
       Planner planner =
           new Planner(
               recipe,
               kinds,
               new Planner.Reading(
-                  way.folder(), base.get(), way.extent(), shelf, links, around.progress()),
+                  way.folder(), base.get(), way.extent(), rest.shelf(), links, around.progress()),
               findings);
       if (findings.hasErrors()) {
         planner.matchAll();
         return Optional.empty();
       }
       try {
-        return Optional.of(plan(recipe, way, planner, links, shelf, findings));
+        Checked checked = plan(recipe, way, planner, links, rest, findings);
+        goesOn = way.extent() == ReadExtent.WHOLE;
+        return Optional.of(checked);
       } catch (ZipFaultException e) {
         // it met what the shelf is about to tell, and better
-        shelf.finish(around.progress());
+        rest.finish();
         if (findings.hasErrors()) {
           return Optional.empty();
         }
         throw e;
       }
+    } finally {
+      if (!goesOn) {
+        rest.close();
+      }
     }
   }
 
   private Checked plan(
-      Recipe recipe,
-      Way way,
-      Planner planner,
-      Links links,
-      Materials.Shelf shelf,
-      Findings findings)
+      Recipe recipe, Way way, Planner planner, Links links, Checked.Rest rest, Findings findings)
       throws IOException {
     List<String> names = way.request().names();
     Plan plan = planner.plan(names, SourceDate.of(around.environment(), findings));
     boolean whole = names.isEmpty() && !findings.hasErrors();
     List<Ready> ready =
         findings.hasErrors() ? List.of() : check(plan, way.workers(), links, findings);
-    shelf.finish(around.progress());
+    Checked checked = new Checked(plan, ready, recipe.handover(), rest);
+    // nobody is asked for a signature of what may be damaged
+    if (way.extent() == ReadExtent.WHOLE && !findings.hasErrors() && !checked.signs()) {
+      rest.shelf().finishButDamage(around.progress());
+    } else {
+      rest.finish();
+    }
     if (whole) {
       UselessKeys.run(recipe, plan, planner.usedRoots(), findings);
     }
@@ -227,7 +219,7 @@ final class Planning {
         LocalDate.now(clock),
         names.isEmpty() && !findings.hasErrors(),
         findings);
-    return new Checked(plan, ready, recipe.handover());
+    return checked;
   }
 
   private List<Ready> check(Plan plan, Workers workers, Links links, Findings findings)

@@ -36,7 +36,7 @@ import zugabe.formats.classfile.ClassFacts;
 final class SigningPlan {
   private static final int ANSWER_MILLIS = 20_000;
 
-  private final Planning.Checked checked;
+  private final Checked checked;
   private final Registry kinds;
   private final KeyRing ring;
   private final Clock clock;
@@ -46,7 +46,7 @@ final class SigningPlan {
   private final Map<SigningKey, String> used = new LinkedHashMap<>();
 
   private SigningPlan(
-      Planning.Checked checked, Registry kinds, Secrets secrets, Clock clock, Findings findings) {
+      Checked checked, Registry kinds, Secrets secrets, Clock clock, Findings findings) {
     this.checked = checked;
     this.kinds = kinds;
     this.ring =
@@ -57,19 +57,19 @@ final class SigningPlan {
 
   /** Opens what is needed; what can't be is in the findings. */
   static Signers open(
-      Planning.Checked checked, Registry kinds, Secrets secrets, Clock clock, Findings findings)
+      Checked checked, Registry kinds, Secrets secrets, Clock clock, Findings findings)
       throws IOException {
     return new SigningPlan(checked, kinds, secrets, clock, findings).run();
   }
 
   /** Looks at the keys that open without asking anybody; that others don't is a note. */
   static List<KeyFacts> look(
-      Optional<Planning.Checked> looked, Surroundings around, Registry kinds, Findings findings) {
+      Optional<Checked> looked, Surroundings around, Registry kinds, Findings findings) {
     // with other errors there is no plan yet, and a missing store was told
-    if (looked.filter(Planning.Checked::signs).isEmpty() || findings.hasErrors()) {
+    if (looked.filter(Checked::signs).isEmpty() || findings.hasErrors()) {
       return List.of();
     }
-    Planning.Checked checked = looked.get();
+    Checked checked = looked.get();
     Findings seen = new Findings();
     List<KeyFacts> keys = new ArrayList<>();
     Clock clock = Clock.systemUTC();

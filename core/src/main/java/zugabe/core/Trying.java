@@ -51,7 +51,7 @@ final class Trying {
     Rehearsing rehearsing = rehearsing(findings);
     Path out = planning.out(request, outlet);
     try (Workers workers = Workers.of(around.jobs())) {
-      Optional<Planning.Checked> checked = planning.look(request, workers, found);
+      Optional<Checked> checked = planning.look(request, workers, found);
       if (found.hasErrors() || checked.isEmpty()) {
         return new Answer.Rehearse(found.sorted(), List.of());
       }

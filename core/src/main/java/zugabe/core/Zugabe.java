@@ -70,7 +70,7 @@ public final class Zugabe {
   public Answer.Check check(Request request) {
     Findings findings = new Findings();
     try (Workers workers = Workers.of(around.jobs())) {
-      Optional<Planning.Checked> checked = planning.look(request, workers, findings);
+      Optional<Checked> checked = planning.look(request, workers, findings);
       String recipe = planning.recipeFile(request).map(around::shown).orElse("");
       return checkAnswer(
           checked, recipe, SigningPlan.look(checked, around, kinds, findings), findings);
@@ -78,7 +78,7 @@ public final class Zugabe {
   }
 
   private static Answer.Check checkAnswer(
-      Optional<Planning.Checked> checked, String recipe, List<KeyFacts> keys, Findings findings) {
+      Optional<Checked> checked, String recipe, List<KeyFacts> keys, Findings findings) {
     return new Answer.Check(
         findings.sorted(),
         recipe,
@@ -88,7 +88,7 @@ public final class Zugabe {
         keys);
   }
 
-  private static List<Answer.Intended> intended(Planning.Checked checked) {
+  private static List<Answer.Intended> intended(Checked checked) {
     return checked.plan().deliverables().stream()
         .map(d -> Intended.of(checked.plan(), d, checked.report(d.name()).orElse(Report.NOTHING)))
         .toList();

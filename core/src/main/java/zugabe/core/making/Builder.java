@@ -1,6 +1,7 @@
 package zugabe.core.making;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -58,6 +59,7 @@ public final class Builder {
    * @param tidy whether files that the recipe no longer makes are removed
    * @param waitAtMost how long to wait for another build
    * @param signers who signs what is made
+   * @param pending what is still being found out of the materials
    */
   public record Order(
       Path out,
@@ -65,7 +67,8 @@ public final class Builder {
       List<ValueOverride> overrides,
       boolean tidy,
       Duration waitAtMost,
-      Signers signers) {}
+      Signers signers,
+      Pending pending) {}
 
   /** What it is built with. */
   public record Means(Disk disk, Workers workers, Progress progress) {}
@@ -129,8 +132,7 @@ public final class Builder {
       if (!hasRoom() || overwritesMaterial(folder)) {
         return Optional.empty();
       }
-      Map<String, Receipt.Row> rows = new LinkedHashMap<>();
-      plan.deliverables().forEach(d -> rows.put(d.name(), null));
+      Map<String, List<Receipt.Made>> written = new LinkedHashMap<>();
       for (Ready d : ready) {
         if (!isSelfContained(d, needed)) {
           supply =
@@ -142,34 +144,28 @@ public final class Builder {
             return Optional.empty();
           }
         }
-        rows.put(d.planned().name(), row(d.planned(), write(folder, d.planned())));
-        progress.at("making the receipt", 0, 0);
+        written.put(d.planned().name(), write(folder, d.planned()));
+      }
+      order.pending().finish();
+      if (findings.hasErrors()) {
+        return Optional.empty();
+      }
+      progress.at("making the receipt", 0, 0);
+      List<Receipt.Row> made = new ArrayList<>();
+      for (Planned d : plan.deliverables()) {
+        made.add(row(d, written.get(d.name())));
       }
       Leftovers leftovers = new Leftovers(plan, outputs(), order, findings);
       List<String> left = leftovers.of(folder, last);
-      List<Receipt.Row> made = List.copyOf(rows.values());
       Receipt receipt = merged(last, made, order.tidy() ? List.of() : left);
       parts.remove(folder);
       folder.commit(names, receipt, order.signers().sums());
       done = true;
       return Optional.of(new Result(made, leftovers.tidy(folder, left)));
-    } catch (ContentChangedException e) {
-      findings.add(
-          MaterialCode.Z2004,
-          Where.file(e.what()),
-          e.getMessage() + ".",
-          "Wait until the program that writes it has finished, then build again.");
-    } catch (Hand.NoSignatureException e) {
-      order.signers().all().stream()
-          .filter(s -> s.key() instanceof X509Key x && x.hand().own().isEmpty())
-          .findFirst()
-          .or(() -> order.signers().all().stream().findFirst())
-          .ifPresent(s -> FileSigning.noSignature(s.key(), e, Where.file(order.shown()), findings));
-    } catch (Stamping.NoneException e) {
-      // why is among the findings
-      return Optional.empty();
+    } catch (UncheckedIOException e) {
+      tell(e.getCause());
     } catch (IOException e) {
-      MakingFaults.report(e, order.shown(), findings);
+      tell(e);
     } finally {
       if (!done) {
         parts.remove(folder);
@@ -177,6 +173,45 @@ public final class Builder {
       }
     }
     return Optional.empty();
+  }
+
+  private void tell(IOException e) {
+    if (isToldBetter()) {
+      return;
+    }
+    if (e instanceof ContentChangedException changed) {
+      changed(changed);
+    } else if (e instanceof Hand.NoSignatureException none) {
+      order.signers().all().stream()
+          .filter(s -> s.key() instanceof X509Key x && x.hand().own().isEmpty())
+          .findFirst()
+          .or(() -> order.signers().all().stream().findFirst())
+          .ifPresent(
+              s -> FileSigning.noSignature(s.key(), none, Where.file(order.shown()), findings));
+    } else if (!(e instanceof Stamping.NoneException)) {
+      // why there is no timestamp is among the findings
+      MakingFaults.report(e, order.shown(), findings);
+    }
+  }
+
+  private void changed(ContentChangedException e) {
+    findings.add(
+        MaterialCode.Z2004,
+        Where.file(e.what()),
+        e.getMessage() + ".",
+        "Wait until the program that writes it has finished, then build again.");
+  }
+
+  /** Writing may have met damage before the reader of a large library got there. */
+  private boolean isToldBetter() {
+    try {
+      order.pending().finish();
+    } catch (ContentChangedException e) {
+      changed(e);
+    } catch (IOException e) {
+      return false;
+    }
+    return findings.hasErrors();
   }
 
   /** Whether it needs nothing that this build makes first. */

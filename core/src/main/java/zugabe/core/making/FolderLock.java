@@ -7,15 +7,19 @@ import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.DirectoryNotEmptyException;
+import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
+import java.util.stream.Stream;
 import zugabe.core.work.Progress;
 
 /**
  * Keeps two builds out of one folder. The system frees the lock when its holder ends, however it
- * ends; the file stays, since removing it would let a third build lock another file of that name.
+ * ends; the file stays. Only a build that made nothing takes it away, with a folder that it had
+ * created: whoever waited for it then begins anew.
  */
 final class FolderLock implements Closeable {
   static final String FILE = ".zugabe-lock";
@@ -23,9 +27,11 @@ final class FolderLock implements Closeable {
   /** Holder's name is at most this many bytes; it lies behind the byte that is locked. */
   private static final int MAX_HOLDER = 200;
 
+  private final Path folder;
   private final FileChannel channel;
 
-  private FolderLock(FileChannel channel) {
+  private FolderLock(Path folder, FileChannel channel) {
+    this.folder = folder;
     this.channel = channel;
   }
 
@@ -45,6 +51,19 @@ final class FolderLock implements Closeable {
    * @throws HeldException when it isn't free by then; the message names its holder
    */
   static FolderLock take(Path folder, Duration wait, Progress progress) throws IOException {
+    long end = System.nanoTime() + wait.toNanos();
+    while (true) {
+      Files.createDirectories(folder);
+      FolderLock lock = new FolderLock(folder, take(folder, end, progress));
+      // opening the file once more to see whether it is the same would free the lock
+      if (Files.exists(folder.resolve(FILE), LinkOption.NOFOLLOW_LINKS)) {
+        return lock;
+      }
+      lock.close();
+    }
+  }
+
+  private static FileChannel take(Path folder, long end, Progress progress) throws IOException {
     FileChannel channel =
         FileChannel.open(
             folder.resolve(FILE),
@@ -53,13 +72,12 @@ final class FolderLock implements Closeable {
             StandardOpenOption.READ,
             // somebody else's file behind a link would be emptied
             LinkOption.NOFOLLOW_LINKS);
-    long end = System.nanoTime() + wait.toNanos();
     try {
       while (true) {
         FileLock lock = tryLock(channel);
         if (lock != null) {
           sign(channel);
-          return new FolderLock(channel);
+          return channel;
         }
         if (System.nanoTime() >= end) {
           throw new HeldException(holder(channel));
@@ -99,6 +117,25 @@ final class FolderLock implements Closeable {
     return got <= 0
         ? "another build"
         : new String(bytes.array(), 0, got, StandardCharsets.UTF_8).strip();
+  }
+
+  /** Frees it. A folder with nothing in it is removed. */
+  void closeAndRemove() throws IOException {
+    boolean empty;
+    try (Stream<Path> list = Files.list(folder)) {
+      empty = list.allMatch(folder.resolve(FILE)::equals);
+    }
+    if (empty) {
+      Files.deleteIfExists(folder.resolve(FILE));
+    }
+    channel.close();
+    if (empty) {
+      try {
+        Files.deleteIfExists(folder);
+      } catch (DirectoryNotEmptyException e) {
+        // something was put there meanwhile
+      }
+    }
   }
 
   @Override

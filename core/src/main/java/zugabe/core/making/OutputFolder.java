@@ -43,19 +43,26 @@ final class OutputFolder implements Closeable {
   private final FolderLock lock;
   private final Findings findings;
 
-  private OutputFolder(Path folder, Disk disk, FolderLock lock, Findings findings) {
+  /** Whether it wasn't there before. */
+  private final boolean fresh;
+
+  private boolean undone;
+
+  private OutputFolder(Path folder, Disk disk, FolderLock lock, Findings findings, boolean fresh) {
     this.folder = folder;
     this.disk = disk;
     this.lock = lock;
     this.findings = findings;
+    this.fresh = fresh;
   }
 
   /** Makes the folder if needed and locks it. */
   static OutputFolder open(
       Path folder, Disk disk, Duration wait, Findings findings, Progress progress)
       throws IOException {
-    Files.createDirectories(folder);
-    return new OutputFolder(folder, disk, FolderLock.take(folder, wait, progress), findings);
+    boolean fresh = !Files.exists(folder);
+    FolderLock lock = FolderLock.take(folder, wait, progress);
+    return new OutputFolder(folder, disk, lock, findings, fresh);
   }
 
   /**
@@ -213,9 +220,10 @@ final class OutputFolder implements Closeable {
 
   /**
    * Takes the parts away again after a failure, and brings the records back when no file was
-   * replaced yet.
+   * replaced yet. A folder that wasn't there before goes, too.
    */
   void undo(List<String> names) throws IOException {
+    undone = true;
     boolean untouched = true;
     for (String name : names) {
       untouched &= Files.deleteIfExists(part(name)) || !Files.exists(file(name));
@@ -252,6 +260,10 @@ final class OutputFolder implements Closeable {
 
   @Override
   public void close() throws IOException {
-    lock.close();
+    if (fresh && undone) {
+      lock.closeAndRemove();
+    } else {
+      lock.close();
+    }
   }
 }

@@ -39,10 +39,13 @@ public final class FileContent implements Content {
   private final ReadExtent extent;
   private volatile String sha256;
 
-  /** Of what was digested: later readers compare this, which takes a tenth of the time. */
+  /** Whether its sums are known, which may be before its digest is. */
+  private volatile boolean summed;
+
+  /** Later readers compare this, which takes a tenth of the time. */
   private volatile long crc32;
 
-  /** Of what was digested; empty for short ones, where nobody asks for it. */
+  /** Empty for short ones, where nobody asks for it. */
   private volatile OptionalLong wordSum = OptionalLong.empty();
 
   private Runnable whenChanged = () -> {};
@@ -114,15 +117,15 @@ public final class FileContent implements Content {
 
   @Override
   public OptionalLong knownCrc32() {
-    return isDigested() && sha256 != null ? OptionalLong.of(crc32) : OptionalLong.empty();
+    return isDigested() && summed ? OptionalLong.of(crc32) : OptionalLong.empty();
   }
 
   @Override
   public OptionalLong knownWordSum() {
-    return isDigested() && sha256 != null ? wordSum : OptionalLong.empty();
+    return isDigested() && summed ? wordSum : OptionalLong.empty();
   }
 
-  /** CRC-32 of what was digested. */
+  /** CRC-32 of what was digested or summed. */
   long crc32() {
     return crc32;
   }
@@ -136,8 +139,20 @@ public final class FileContent implements Content {
   synchronized void known(String digest, long sum, OptionalLong words, Runnable changed) {
     crc32 = sum;
     wordSum = words;
+    summed = true;
     sha256 = digest;
     whenChanged = changed;
+  }
+
+  /** Takes the sums of all its bytes; whoever digests it compares them. */
+  synchronized void summed(long sum, long words) throws ContentChangedException {
+    if (summed) {
+      check(sum);
+    } else {
+      crc32 = sum;
+      wordSum = OptionalLong.of(words);
+      summed = true;
+    }
   }
 
   /** Reads it only to know its digest, unless that is known. */
@@ -160,8 +175,10 @@ public final class FileContent implements Content {
         }
       }
       checkSize(count);
-      words.ifPresent(w -> wordSum = OptionalLong.of(w.getValue()));
-      remember(HexFormat.of().formatHex(digest.digest()), sum.getValue());
+      remember(
+          HexFormat.of().formatHex(digest.digest()),
+          sum.getValue(),
+          words.map(w -> OptionalLong.of(w.getValue())).orElse(OptionalLong.empty()));
     }
     return sha256;
   }
@@ -227,12 +244,26 @@ public final class FileContent implements Content {
     }
   }
 
-  private synchronized void remember(String digest, long sum) throws ContentChangedException {
-    if (sha256 == null) {
+  private synchronized void remember(String digest, long sum, OptionalLong words)
+      throws ContentChangedException {
+    if (summed) {
+      check(sum);
+    } else {
       crc32 = sum;
+      wordSum = words;
+      summed = true;
+    }
+    if (sha256 == null) {
       sha256 = digest;
     } else if (!sha256.equals(digest)) {
       throw new ContentChangedException(name, "its SHA-256 is no longer the same");
+    }
+  }
+
+  private void check(long sum) throws ContentChangedException {
+    if (sum != crc32) {
+      whenChanged.run();
+      throw new ContentChangedException(name, "its CRC-32 is no longer the same");
     }
   }
 
@@ -301,10 +332,10 @@ public final class FileContent implements Content {
         return;
       }
       if (digest.isPresent()) {
-        remember(HexFormat.of().formatHex(digest.get().digest()), sum.getValue());
-      } else if (sum.getValue() != crc32) {
-        whenChanged.run();
-        throw new ContentChangedException(name, "its CRC-32 is no longer the same");
+        remember(
+            HexFormat.of().formatHex(digest.get().digest()), sum.getValue(), OptionalLong.empty());
+      } else {
+        check(sum.getValue());
       }
     }
 

@@ -144,6 +144,16 @@ final class LibraryReader {
       this.keeping = keeping;
     }
 
+    /** Returns once its sums are known. */
+    void sum() throws IOException {
+      together.sum();
+    }
+
+    /** Whether there is something to tell if it isn't damaged. */
+    boolean tellsMore() {
+      return oddProperties || !look.notClasses().isEmpty();
+    }
+
     /** Waits for it; what is wrong with it is in the findings then. */
     void finish() throws IOException {
       List<ZipIrregularity> irregularities = together.rest();

@@ -180,8 +180,20 @@ public record Materials(
       if (!rests.isEmpty()) {
         progress.at("unpacking large libraries", 0, 0);
       }
+      while (!rests.isEmpty()) {
+        try (LibraryReader.Rest rest = rests.remove(0)) {
+          rest.finish();
+        }
+      }
+    }
+
+    /** Waits until the files can be written, and nothing but damage may still be told. */
+    public void finishButDamage(Progress progress) throws IOException {
+      if (rests.stream().anyMatch(LibraryReader.Rest::tellsMore)) {
+        finish(progress);
+      }
       for (LibraryReader.Rest rest : rests) {
-        rest.finish();
+        rest.sum();
       }
     }
 

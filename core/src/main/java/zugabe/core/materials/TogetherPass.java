@@ -8,9 +8,15 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.concurrent.Future;
+import java.util.Optional;
 import java.util.function.LongSupplier;
+import java.util.zip.CRC32;
+import zugabe.bytes.Access;
 import zugabe.bytes.ContentChangedException;
+import zugabe.bytes.JoinedCrc32;
+import zugabe.bytes.RangeContent;
+import zugabe.bytes.Segment;
+import zugabe.bytes.WordSum;
 import zugabe.core.work.Workers;
 import zugabe.formats.zip.ArchivedContent;
 import zugabe.formats.zip.EntryScan;
@@ -21,14 +27,15 @@ import zugabe.formats.zip.ZipListing;
 import zugabe.formats.zip.ZipPass;
 
 /**
- * Does with a large library what {@link ZipPass} does with any, on all workers: one digests the
- * file, from the start on, the others unpack its entries, part by part, once its directory is read.
- * Those that tell something are unpacked at once, all others when workers have nothing better to
- * do.
+ * Does with a large library what {@link ZipPass} does with any, on all workers: entries that tell
+ * something are unpacked at once, part by part; the file is digested and all others are unpacked
+ * when workers have nothing better to do.
  */
 final class TogetherPass implements Closeable {
   /** Packed bytes that a worker unpacks at once. */
   private static final long PART_BYTES = 2 << 20;
+
+  private static final int BUFFER_BYTES = 1 << 16;
 
   /**
    * What one part told.
@@ -37,10 +44,13 @@ final class TogetherPass implements Closeable {
    */
   private record Part(EntryLook look, List<ZipIrregularity> irregularities, List<Long> sums) {}
 
+  /** Sums of so many bytes, from an even place on. */
+  private record Sums(long bytes, long crc32, long words) {}
+
   private final FileContent file;
   private final Workers workers;
   private final String state;
-  private final Future<String> digest;
+  private Optional<Workers.Later<String>> digest = Optional.empty();
   private final List<Workers.Later<Part>> later = new ArrayList<>();
 
   private TogetherPass(FileContent file, Workers workers) throws IOException {
@@ -48,7 +58,6 @@ final class TogetherPass implements Closeable {
     this.workers = workers;
     this.state = UserCache.state(file.path());
     file.hold();
-    this.digest = workers.submit(() -> file.isDigested() ? file.digest() : "");
   }
 
   /** Begins with the file; the caller is none of the workers. */
@@ -70,6 +79,9 @@ final class TogetherPass implements Closeable {
     listing.entries().forEach(e -> (EntryLook.tells(e) ? telling : others).add(e));
     List<List<ZipEntry>> first = parts(telling);
     Workers.Started<Part> started = workers.start(first, TogetherPass::read);
+    if (file.isDigested()) {
+      digest = Optional.of(workers.later(file::digest));
+    }
     for (List<ZipEntry> entries : parts(others)) {
       Workers.Later<Part> part = workers.later(() -> read(entries));
       later.add(part);
@@ -103,13 +115,49 @@ final class TogetherPass implements Closeable {
     }
   }
 
+  /** Sums the file up on all workers, for whoever writes it: its digest takes far longer. */
+  void sum() throws IOException {
+    if (file.knownCrc32().isPresent()) {
+      return;
+    }
+    List<Long> starts = new ArrayList<>();
+    for (long at = 0; at < file.size(); at += Segment.PART_BYTES) {
+      starts.add(at);
+    }
+    long crc32 = 0;
+    long words = 0;
+    for (Sums part : workers.map(starts, this::sums)) {
+      crc32 = JoinedCrc32.of(crc32, part.crc32(), part.bytes());
+      words += part.words();
+    }
+    file.summed(crc32, WordSum.folded(words));
+  }
+
+  private Sums sums(long from) throws IOException {
+    long bytes = Math.min(Segment.PART_BYTES, file.size() - from);
+    CRC32 crc = new CRC32();
+    WordSum words = new WordSum();
+    byte[] buffer = new byte[BUFFER_BYTES];
+    long at = 0;
+    try (Access part = new RangeContent(file, from, bytes).access()) {
+      for (int got = 0; got >= 0; got = part.read(at, buffer, 0, buffer.length)) {
+        crc.update(buffer, 0, got);
+        words.update(buffer, 0, got);
+        at += got;
+      }
+    }
+    return new Sums(at, crc.getValue(), words.getValue());
+  }
+
   /** Waits until all is read, and tells what was wrong with what {@link #over} left. */
   List<ZipIrregularity> rest() throws IOException {
     List<ZipIrregularity> irregularities = new ArrayList<>();
     for (Workers.Later<Part> part : later) {
       irregularities.addAll(part.take().irregularities());
     }
-    Workers.take(digest);
+    if (digest.isPresent()) {
+      digest.get().take();
+    }
     // it was read twice, and the digest must be about what was checked
     if (!UserCache.state(file.path()).equals(state)) {
       throw new ContentChangedException(file.name(), "it was written while it was read");
@@ -119,7 +167,7 @@ final class TogetherPass implements Closeable {
 
   @Override
   public void close() throws IOException {
-    digest.cancel(false);
+    digest.ifPresent(Workers.Later::cancel);
     later.forEach(Workers.Later::cancel);
     file.release();
   }

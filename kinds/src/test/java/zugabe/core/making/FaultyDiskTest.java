@@ -159,7 +159,13 @@ public final class FaultyDiskTest {
       assertThat(findings.sorted()).noneMatch(f -> f.severity() == Severity.ERROR);
       Builder.Order order =
           new Builder.Order(
-              folder.resolve("out"), "out", List.of(), false, Duration.ZERO, Signers.NONE);
+              folder.resolve("out"),
+              "out",
+              List.of(),
+              false,
+              Duration.ZERO,
+              Signers.NONE,
+              Pending.NONE);
       new Builder(plan, ready, order, new Builder.Means(disk, workers, Progress.NONE), findings)
           .run();
     }
