@@ -19,6 +19,7 @@ import zugabe.core.checks.Acceptance;
 import zugabe.core.checks.JavaVersionCheck;
 import zugabe.core.checks.LibrariesCheck;
 import zugabe.core.checks.MissingCheck;
+import zugabe.core.checks.ModulesCheck;
 import zugabe.core.checks.NativesCheck;
 import zugabe.core.checks.OptionsCheck;
 import zugabe.core.checks.ShippedCheck;
@@ -236,6 +237,7 @@ final class Planning {
     HeldCheck.run(plan, reports, findings);
     OptionsCheck.run(plan, findings);
     LibrariesCheck.run(plan, findings);
+    ModulesCheck.run(plan, findings);
     around.progress().at("looking at what is shipped", 0, 0);
     ShippedCheck.run(plan, workers, findings);
     NativesCheck.run(plan, findings);

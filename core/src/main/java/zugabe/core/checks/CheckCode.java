@@ -67,6 +67,11 @@ public enum CheckCode implements Code {
       Basis.INPUT,
       "Licence text missing",
       "Most licences require their text to accompany every copy."),
+  Z4036(
+      ERROR,
+      Basis.OPINION,
+      "Module that isn't there",
+      "Java looks for all modules before it starts a program, and doesn't start it without one."),
   Z9001(
       ERROR,
       Basis.OPINION,

@@ -179,9 +179,9 @@ record Reported(List<Missing> group, int java) {
       case NO_PROVIDER ->
           module().isEmpty()
               ? "Add a library that provides it, unless the program does without."
-              : "Write modules: {main: "
+              : "Name the providers in META-INF/services as well; or start the program from the module path, by modules: {main: "
                   + module()
-                  + "} for the program, if that is its main module; or name the providers in META-INF/services as well.";
+                  + "} if that is its main module.";
       case RESOURCE -> "Add the file to own:, in that folder, with that spelling.";
       case DRIVER -> "Add the library of the database's driver to libraries:.";
       case NATIVE -> "Name its files by platform under natives:.";

@@ -131,7 +131,7 @@ final class AppDraft {
         programs.values().stream()
             .flatMap(p -> p.own().stream().skip(Math.max(0, p.own().size() - 1)))
             .flatMap(o -> survey.classes().stream().filter(c -> c.folder().equals(o)))
-            .flatMap(c -> c.identity().jar().stream());
+            .flatMap(c -> c.identity().said().stream());
     Stream<Recognition> jars =
         programs.values().stream()
             .filter(p -> p.kind() == Survey.Kind.JAR)
@@ -140,8 +140,19 @@ final class AppDraft {
     return Stream.concat(packed, jars).map(r -> r.fact(fact)).filter(v -> !v.isEmpty()).findFirst();
   }
 
+  /** The version in the name of a jar that a build made of the application's own classes. */
+  private Optional<String> inJarsName() {
+    return programs.values().stream()
+        .flatMap(p -> p.own().stream().skip(Math.max(0, p.own().size() - 1)))
+        .flatMap(o -> survey.classes().stream().filter(c -> c.folder().equals(o)))
+        .flatMap(c -> c.identity().jar().stream())
+        .map(j -> Regex.replaceFirst(j.name(), "^.*?-([0-9][^-]*(-.*)?)\\.jar$", "$1"))
+        .filter(v -> !v.endsWith(".jar"))
+        .findFirst();
+  }
+
   Optional<String> version() {
-    Optional<String> own = ownFact("version");
+    Optional<String> own = ownFact("version").or(this::inJarsName);
     return own.isEmpty() && programs.isEmpty() ? called(Draft.Called::version) : own;
   }
 

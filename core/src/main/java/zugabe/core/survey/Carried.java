@@ -239,10 +239,13 @@ public final class Carried {
     return isHere ? path : word;
   }
 
-  /** A program's module; empty when it has none. */
+  /** A program's module; empty when it has none, or is several: one jar is one module. */
   public static String module(Survey survey, Survey.Candidate p) {
     Map<String, String> modules = new LinkedHashMap<>();
     survey.classes().forEach(c -> modules.put(c.folder(), c.identity().module()));
-    return p.own().isEmpty() ? "" : modules.getOrDefault(p.own().get(p.own().size() - 1), "");
+    long several = p.own().stream().filter(o -> !modules.getOrDefault(o, "").isEmpty()).count();
+    return p.own().isEmpty() || several > 1
+        ? ""
+        : modules.getOrDefault(p.own().get(p.own().size() - 1), "");
   }
 }

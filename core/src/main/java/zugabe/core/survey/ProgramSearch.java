@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -38,6 +37,7 @@ final class ProgramSearch {
   private final List<Survey.Found> found;
   private final Function<String, Optional<Survey.Found>> jarWith;
   private final FilePrograms files;
+  private final OwnFolders own;
 
   /**
    * @param jarWith the jar that a class lies in
@@ -52,6 +52,7 @@ final class ProgramSearch {
     this.roots = roots;
     this.folders = folders.stream().collect(Collectors.toMap(Survey.Classes::folder, f -> f));
     this.found = found;
+    this.own = new OwnFolders(roots, this.folders, jarWith);
   }
 
   List<Survey.Candidate> ranked() {
@@ -250,12 +251,12 @@ final class ProgramSearch {
     Survey.Kind kind = start.kind();
     String root = start.root();
     Set<Hint> hints = start.hints();
-    Set<String> own = new LinkedHashSet<>();
-    needs(root, own);
-    List<Survey.Found> libraries = libraries(root);
+    OwnFolders.Taken taken = own.of(root);
+    List<Survey.Found> libraries = new ArrayList<>(taken.jars());
+    libraries.addAll(libraries(root));
     int java =
         Math.max(
-            own.stream().mapToInt(o -> folders.get(o).java()).max().orElse(0),
+            taken.own().stream().mapToInt(o -> folders.get(o).java()).max().orElse(0),
             libraries.stream().mapToInt(ProgramSearch::java).max().orElse(0));
     return new Survey.Candidate(
         kind,
@@ -269,19 +270,11 @@ final class ProgramSearch {
             java == 0 ? Optional.empty() : Optional.of(java),
             List.of()),
         new Survey.Candidate.Files(
-            List.copyOf(own), libraries, kind == Survey.Kind.WEB ? web(root) : Optional.empty()),
+            taken.own(),
+            List.copyOf(libraries),
+            kind == Survey.Kind.WEB ? web(root) : Optional.empty()),
         rank,
         reasons);
-  }
-
-  /** Folders whose classes it names, those before their users, and itself last. */
-  private void needs(String root, Set<String> own) {
-    for (String other : folders.get(root).needs()) {
-      if (!folders.get(other).tests() && !own.contains(other) && !other.equals(root)) {
-        own.add(other);
-      }
-    }
-    own.add(root);
   }
 
   private static int java(Survey.Found jar) {

@@ -226,9 +226,12 @@ public final class RecipeDraft {
       proposal.carried().data().forEach(d -> lines.add(d + ": only an archive holds it"));
     }
     List<String> data = made ? proposal.carried().data() : List.of();
+    Set<String> taken = new TreeSet<>();
+    programs.values().forEach(p -> p.libraries().forEach(l -> taken.add(l.path())));
     survey.leftovers().stream()
-        .filter(l -> !data.contains(l.path()))
+        .filter(l -> !data.contains(l.path()) && !taken.contains(l.path()))
         .forEach(l -> lines.add(l.path() + ": " + l.why()));
+    lonely().forEach(c -> lines.add(c + "/: classes that no program names"));
     if (!lines.isEmpty()) {
       line("");
       line("# Left out:");
@@ -237,6 +240,26 @@ public final class RecipeDraft {
         line("#   and " + (lines.size() - MOST_LEFT_OUT) + " more; zugabe survey tells all");
       }
     }
+  }
+
+  /** Folders of classes that belong to no program. */
+  private List<String> lonely() {
+    return programs.isEmpty()
+        ? List.of()
+        : survey.classes().stream()
+            .filter(c -> !c.tests())
+            .map(Survey.Classes::folder)
+            .filter(c -> survey.programs().stream().noneMatch(p -> belongs(c, p)))
+            .toList();
+  }
+
+  private boolean belongs(String folder, Survey.Candidate p) {
+    return p.own().contains(folder)
+        || p.web().filter(w -> w.equals(".") || folder.startsWith(w + "/")).isPresent()
+        || survey.classes().stream()
+            .filter(c -> c.folder().equals(folder))
+            .flatMap(c -> c.identity().jar().stream())
+            .anyMatch(p.libraries()::contains);
   }
 
   /** What can't be built here, or wasn't chosen, is a comment, unless it is all there is. */

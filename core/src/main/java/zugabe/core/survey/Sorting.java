@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Properties;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import zugabe.bytes.Regex;
 import zugabe.core.materials.FileContent;
@@ -43,10 +44,10 @@ final class Sorting {
   private final List<Survey.Leftover> leftovers;
   private final Map<String, List<ClassSketch>> roots = new TreeMap<>();
   private final Map<String, String> rootOf = new TreeMap<>();
-  private final Map<String, String> modules = new TreeMap<>();
+  private final Map<String, ModuleFacts> modules = new TreeMap<>();
 
   /** Jars of which the folder has the classes as well, by that folder. */
-  private final Map<String, Recognition> packed = new TreeMap<>();
+  private final Map<String, Survey.Found> packed = new TreeMap<>();
 
   /** Folders in which a key lies. */
   private final Set<String> keyFolders = new HashSet<>();
@@ -132,7 +133,7 @@ final class Sorting {
     int slash = path.lastIndexOf('/');
     try (InputStream in = one.content().open()) {
       modules.put(
-          slash < 0 ? "." : path.substring(0, slash), ModuleFacts.decode(in.readAllBytes()).name());
+          slash < 0 ? "." : path.substring(0, slash), ModuleFacts.decode(in.readAllBytes()));
     } catch (IOException e) {
       // told where files are recognised
       modules.remove(path);
@@ -176,7 +177,7 @@ final class Sorting {
                 .limit(SAMPLE)
                 .allMatch(s -> names.contains(s.facts().name().replace('.', '/') + ".class"));
         if (all) {
-          packed.put(root.getKey(), jar.what());
+          packed.put(root.getKey(), jar);
           if (found.contains(jar)) {
             leave(jar, "the classes in " + root.getKey() + ", packed");
           }
@@ -271,7 +272,7 @@ final class Sorting {
   /** What the jar of some classes says of them, else what lies among them for it. */
   private Optional<Recognition> saying(String root) {
     if (packed.containsKey(root)) {
-      return Optional.of(packed.get(root));
+      return Optional.of(packed.get(root).what());
     }
     String prefix = root.equals(".") ? "META-INF/" : root + "/META-INF/";
     Properties said = new Properties();
@@ -336,9 +337,25 @@ final class Sorting {
                   because,
                   needs.stream().sorted().toList(),
                   2 * tests >= sketches.size() || isForTests(root),
-                  new Survey.Identity(modules.getOrDefault(root, ""), saying(root))));
+                  identity(root)));
         });
     return all;
+  }
+
+  private Survey.Identity identity(String root) {
+    Optional<ModuleFacts> module = Optional.ofNullable(modules.get(root));
+    Set<String> provides = new TreeSet<>();
+    module.ifPresent(m -> m.provides().keySet().forEach(s -> provides.add(s.replace('/', '.'))));
+    String services = (root.equals(".") ? "" : root + "/") + "META-INF/services";
+    found.stream()
+        .filter(f -> f.folder().equals(services))
+        .map(Survey.Found::name)
+        .forEach(provides::add);
+    return new Survey.Identity(
+        module.map(ModuleFacts::name).orElse(""),
+        Optional.ofNullable(packed.get(root)),
+        saying(root),
+        provides);
   }
 
   private List<String> missing(List<Survey.Candidate> programs) {

@@ -151,9 +151,12 @@ public record Survey(
    * What classes say of themselves.
    *
    * @param module name of their module; empty for none
-   * @param jar what a jar of the same classes says
+   * @param jar a jar of the same classes
+   * @param said what that says, else what lies among them for it
+   * @param provides services of which they have implementations
    */
-  public record Identity(String module, Optional<Recognition> jar) {}
+  public record Identity(
+      String module, Optional<Found> jar, Optional<Recognition> said, Set<String> provides) {}
 
   /** Something users don't need. */
   public record Leftover(String path, String why) {}

@@ -2,7 +2,9 @@ package zugabe.formats.classfile;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.objectweb.asm.ClassReader;
 import org.objectweb.asm.ClassVisitor;
 import org.objectweb.asm.ModuleVisitor;
@@ -12,9 +14,12 @@ import org.objectweb.asm.Opcodes;
  * What a module says of itself (JVM Specification, section 4.7.25).
  *
  * @param name empty when the class isn't a module's
+ * @param requires modules without which Java doesn't start it
+ * @param uses services, with slashes
  * @param provides classes for each service, with slashes
  */
-public record ModuleFacts(String name, Map<String, List<String>> provides) {
+public record ModuleFacts(
+    String name, Set<String> requires, Set<String> uses, Map<String, List<String>> provides) {
 
   /** Reads a {@code module-info.class}. */
   public static ModuleFacts decode(byte[] bytes) throws UnreadableClassException {
@@ -25,10 +30,12 @@ public record ModuleFacts(String name, Map<String, List<String>> provides) {
     } catch (IndexOutOfBoundsException | IllegalArgumentException | NegativeArraySizeException e) {
       throw new UnreadableClassException("its structure is damaged");
     }
-    return new ModuleFacts(finder.name, finder.provides);
+    return new ModuleFacts(finder.name, finder.requires, finder.uses, finder.provides);
   }
 
   private static final class Finder extends ClassVisitor {
+    private final Set<String> requires = new TreeSet<>();
+    private final Set<String> uses = new TreeSet<>();
     private final Map<String, List<String>> provides = new TreeMap<>();
     private String name = "";
 
@@ -40,6 +47,19 @@ public record ModuleFacts(String name, Map<String, List<String>> provides) {
     public ModuleVisitor visitModule(String module, int access, String version) {
       name = module;
       return new ModuleVisitor(Opcodes.ASM9) {
+        @Override
+        public void visitRequire(String required, int flags, String compiledWith) {
+          // static ones are for compilers
+          if ((flags & Opcodes.ACC_STATIC_PHASE) == 0) {
+            requires.add(required);
+          }
+        }
+
+        @Override
+        public void visitUse(String service) {
+          uses.add(service);
+        }
+
         @Override
         public void visitProvide(String service, String... providers) {
           provides.put(service, List.of(providers));
