@@ -182,8 +182,8 @@ public final class ModulesCheck {
   }
 
   private static boolean isPlatform(String name, int java) {
-    return name.startsWith("java.") && !(java >= GONE_FROM && GONE.contains(name))
-        || name.startsWith("jdk.");
+    boolean gone = java >= GONE_FROM && GONE.contains(name);
+    return (name.startsWith("java.") && !gone) || name.startsWith("jdk.");
   }
 
   /** A library's own description; the one for newer Java, where only that is there. */
