@@ -46,7 +46,12 @@ public final class UnjudgedTest {
       {
         "Runtime.getRuntime().halt(128 + 11);", 1, "✗ it was ended by signal 11", "error Z6002",
       },
-      {"throw new java.awt.HeadlessException();", 0, "not judged", "would open a window"},
+      {
+        "throw new java.awt.HeadlessException();",
+        0,
+        "not judged: nothing here shows its window",
+        "would open a window"
+      },
     };
   }
 

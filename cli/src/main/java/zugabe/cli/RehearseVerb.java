@@ -145,7 +145,7 @@ final class RehearseVerb implements Verb {
       return output;
     }
     List<String> lines = new ArrayList<>();
-    if (result.fault().isPresent()) {
+    if (result.fault().isPresent() || (!result.outcome().judged() && result.exit() > 0)) {
       lines.addAll(result.telling());
       if (lines.size() < output.size()) {
         lines.add(0, "… " + lines.size() + " of " + output.size() + " lines; --verbose shows all");
@@ -166,7 +166,8 @@ final class RehearseVerb implements Verb {
     }
     if (!result.outcome().judged()) {
       String ended = result.exit() < 0 ? "stopped while it ran" : "exit code " + result.exit();
-      return "• started, " + ended + ", not judged";
+      String why = result.wantsDisplay() ? ": nothing here shows its window" : "";
+      return "• started, " + ended + ", not judged" + why;
     }
     return "✓ as expected, " + (result.exit() < 0 ? "stopped" : "exit code " + result.exit());
   }

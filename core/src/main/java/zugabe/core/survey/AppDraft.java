@@ -164,8 +164,13 @@ final class AppDraft {
             () ->
                 survey.of(Nature.TEXT).stream()
                     .filter(f -> f.folder().equals(survey.top().isEmpty() ? "." : survey.top()))
-                    .filter(f -> LICENCE.matcher(f.name()).matches())
+                    .filter(AppDraft::isCalledLicence)
                     .findFirst());
+  }
+
+  /** Whether a text is called one, whatever it says. */
+  static boolean isCalledLicence(Survey.Found file) {
+    return file.what().nature() == Nature.TEXT && LICENCE.matcher(file.name()).matches();
   }
 
   private static boolean isSquare(String size) {

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import zugabe.bytes.Regex;
@@ -36,18 +37,22 @@ final class ProgramSearch {
   private final Map<String, Survey.Classes> folders;
   private final List<Survey.Found> found;
   private final Function<String, Optional<Survey.Found>> jarWith;
+  private final BiFunction<Survey.Found, String, Set<Hint>> around;
   private final FilePrograms files;
   private final OwnFolders own;
 
   /**
    * @param jarWith the jar that a class lies in
+   * @param around what is done in a jar around a main class
    */
   ProgramSearch(
       Map<String, List<ClassSketch>> roots,
       List<Survey.Classes> folders,
       List<Survey.Found> found,
-      Function<String, Optional<Survey.Found>> jarWith) {
+      Function<String, Optional<Survey.Found>> jarWith,
+      BiFunction<Survey.Found, String, Set<Hint>> around) {
     this.jarWith = jarWith;
+    this.around = around;
     this.files = new FilePrograms(found);
     this.roots = roots;
     this.folders = folders.stream().collect(Collectors.toMap(Survey.Classes::folder, f -> f));
@@ -263,10 +268,8 @@ final class ProgramSearch {
         name(root, start.main()),
         start.main(),
         new Survey.Candidate.Manner(
-            hints.contains(Hint.WINDOW) ? "window" : "console",
-            hints.contains(Hint.SERVICE)
-                && !hints.contains(Hint.WINDOW)
-                && kind == Survey.Kind.CLASS,
+            surface(hints),
+            kind == Survey.Kind.CLASS && isService(hints),
             java == 0 ? Optional.empty() : Optional.of(java),
             List.of()),
         new Survey.Candidate.Files(
@@ -275,6 +278,14 @@ final class ProgramSearch {
             kind == Survey.Kind.WEB ? web(root) : Optional.empty()),
         rank,
         reasons);
+  }
+
+  private static String surface(Set<Hint> hints) {
+    return hints.contains(Hint.WINDOW) ? "window" : "console";
+  }
+
+  private static boolean isService(Set<Hint> hints) {
+    return hints.contains(Hint.SERVICE) && !hints.contains(Hint.WINDOW);
   }
 
   private static int java(Survey.Found jar) {
@@ -413,13 +424,14 @@ final class ProgramSearch {
             .toList();
     List<Survey.Found> libraries = new ArrayList<>(List.of(jar));
     libraries.addAll(others);
+    Set<Hint> hints = around.apply(jar, main);
     return new Survey.Candidate(
         Survey.Kind.JAR,
         named,
         main,
         new Survey.Candidate.Manner(
-            "console",
-            false,
+            surface(hints),
+            isService(hints),
             Optional.of(
                     Math.max(
                         java(jar),

@@ -75,7 +75,13 @@ final class Sorting {
         .filter(Survey.Classes::tests)
         .forEach(c -> leftovers.add(new Survey.Leftover(c.folder() + "/", "classes of tests")));
     List<Survey.Candidate> programs =
-        new ProgramSearch(roots, classes, found, this::jarWith).ranked();
+        new ProgramSearch(
+                roots,
+                classes,
+                found,
+                this::jarWith,
+                (jar, main) -> JarHints.of(contents.get(jar.path()), main))
+            .ranked();
     return new Survey(
         folder,
         looked.size(),
@@ -369,7 +375,8 @@ final class Sorting {
       missing.add(
           "Nothing that can be started was found: no class with a main method, no native program, no script.");
     }
-    if (found.stream().noneMatch(f -> f.what().nature() == Nature.LICENCE)) {
+    if (found.stream()
+        .noneMatch(f -> f.what().nature() == Nature.LICENCE || AppDraft.isCalledLicence(f))) {
       missing.add("There is no licence text, so people can't know what they may do with it.");
     }
     List<String> unknown =

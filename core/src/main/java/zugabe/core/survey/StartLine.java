@@ -96,7 +96,12 @@ record StartLine(String main, List<String> options, List<String> arguments, List
         (isVariable(word) ? unread : arguments).add(plain(word));
       }
     }
-    String main = Regex.replaceFirst(what.replace('\\', '/'), "^.*/([^/]*\\.jar)$", "$1");
+    // a folder that a variable names ends in a slash, as that of a script for Windows does
+    String main =
+        Regex.replaceFirst(
+            what.replace('\\', '/'),
+            "^(.*/)?(%~[a-z]+0|%[^%]+%|\\$\\{[^}]+\\})?([^/%$]*\\.jar)$",
+            "$3");
     return Optional.of(new StartLine(main, options, arguments, unread));
   }
 
