@@ -294,8 +294,8 @@ public final class Builder {
   private List<Receipt.Made> write(OutputFolder folder, Planned d) throws IOException {
     List<Receipt.Made> made = new ArrayList<>();
     List<Supply.File> finished = new ArrayList<>();
+    hold(d);
     try {
-      hold(d);
       for (Output output : outputs.get(d.name())) {
         Path part = folder.prepare(output.file());
         try (FileChannel file = HalfFiles.create(disk, part)) {
@@ -341,8 +341,17 @@ public final class Builder {
 
   /** Files with many entries are kept open while their entries travel; not too many at once. */
   private static void hold(Planned d) throws IOException {
-    for (FileContent library : libraries(d)) {
-      library.hold();
+    List<FileContent> held = new ArrayList<>();
+    try {
+      for (FileContent library : libraries(d)) {
+        library.hold();
+        held.add(library);
+      }
+    } catch (IOException e) {
+      for (FileContent library : held) {
+        library.release();
+      }
+      throw e;
     }
   }
 

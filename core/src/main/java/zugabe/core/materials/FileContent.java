@@ -52,6 +52,7 @@ public final class FileContent implements Content {
 
   private volatile Integer mode;
   private FileChannel held;
+  private int holders;
 
   /**
    * @param name as the user would name it
@@ -230,15 +231,20 @@ public final class FileContent implements Content {
     return new ChannelAccess(channel, channel.size(), true);
   }
 
-  /** Keeps the file open until {@link #release}: for many small reads. */
+  /**
+   * Keeps the file open until {@link #release}: for many small reads. Several may hold it at once.
+   */
   public synchronized void hold() throws IOException {
-    if (held == null) {
+    if (holders == 0) {
       held = FileChannel.open(path, StandardOpenOption.READ);
     }
+    holders++;
   }
 
+  /** To be called once for each {@link #hold}. */
   public synchronized void release() throws IOException {
-    if (held != null) {
+    holders--;
+    if (holders == 0) {
       held.close();
       held = null;
     }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.nio.channels.ClosedChannelException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,6 +19,7 @@ import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
+import zugabe.bytes.Access;
 import zugabe.bytes.ContentChangedException;
 import zugabe.core.finding.Findings;
 import zugabe.core.work.Workers;
@@ -81,6 +83,23 @@ public final class LibraryReaderTest {
 
   private FileContent file() throws IOException {
     return new FileContent(jar, "large.jar", Files.size(jar), ReadExtent.WHOLE);
+  }
+
+  /** A writer that is done must not close what workers still unpack. */
+  @Test
+  public void aFileStaysOpenUntilAllLetItGo() throws IOException {
+    Files.write(jar, new byte[] {7, 8});
+    FileContent file = file();
+    file.hold();
+    file.hold();
+    try (Access access = file.access()) {
+      byte[] got = new byte[2];
+      file.release();
+      assertThat(access.read(0, got, 0, 2)).isEqualTo(2);
+      file.release();
+      assertThatThrownBy(() -> access.read(0, got, 0, 2))
+          .isInstanceOf(ClosedChannelException.class);
+    }
   }
 
   @DataProvider
