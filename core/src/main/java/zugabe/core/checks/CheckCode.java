@@ -35,6 +35,16 @@ public enum CheckCode implements Code {
       Basis.INPUT,
       "Debugging option",
       "It makes the program slow, verbose, or open to anybody who can reach the machine."),
+  Z3028(
+      ERROR,
+      Basis.OPINION,
+      "Option with which nothing starts",
+      "Java says what it doesn't understand, or does something else, and the program isn't started."),
+  Z3029(
+      WARNING,
+      Basis.INPUT,
+      "File looked for where the user is",
+      "The program starts in one folder only: that in which it was tried."),
   Z4025(
       WARNING,
       Basis.INPUT,

@@ -1,37 +1,126 @@
 package zugabe.core.checks;
 
+import com.google.re2j.Matcher;
 import com.google.re2j.Pattern;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Program;
+import zugabe.core.recipe.ProgramSpec;
 
-/** Options for the runtime that somebody left there while looking for a fault. */
+/**
+ * Options for the runtime that somebody left there while looking for a fault, with which it starts
+ * nothing, or that work in one folder only.
+ */
 public final class OptionsCheck {
   private static final Pattern DEBUG =
       Pattern.compile(
           "-agentlib:jdwp.*|-Xrunjdwp.*|-Xdebug|-ea|-enableassertions.*|-ea:.*|-Xint|-verbose(:.*)?"
               + "|-Dcom\\.sun\\.management\\.jmxremote\\.(authenticate|ssl)=false|-Xcheck:jni");
 
-  private OptionsCheck() {}
+  /** Start scripts and programs say these themselves. */
+  private static final Pattern PATHS =
+      Pattern.compile(
+          "-cp|-classpath|--class-path(=.*)?|-p|--module-path(=.*)?|-jar|-m|--module(=.*)?|--source(=.*)?");
+
+  private static final Pattern ENDING =
+      Pattern.compile(
+          "--?version|-h|--?help|-\\?|-X|--help-extra|--list-modules|--validate-modules|--dry-run"
+              + "|-d|--describe-module(=.*)?");
+
+  /** Their value may be a word of its own. */
+  private static final Pattern APART =
+      Pattern.compile(
+          "--(add-(opens|exports|reads|modules)|limit-modules|patch-module|upgrade-module-path)");
+
+  private static final Pattern SEVERAL = Pattern.compile("-.*\\s-(-?[a-z]+-|D|X).*");
+  private static final Pattern SIZE = Pattern.compile("-X(mx|ms|mn|ss)(.*)");
+  private static final Pattern SIZES = Pattern.compile("[1-9][0-9]*[kKmMgGtT]?");
+  private static final Pattern FILE =
+      Pattern.compile("(?:-javaagent:|-agentpath:|-splash:|-Xbootclasspath/a:|@)([^=]+).*");
+
+  private static final Pattern ABSOLUTE = Pattern.compile("[/\\\\$%{~].*|[A-Za-z]:.*");
+
+  private final Findings findings;
+
+  private OptionsCheck(Findings findings) {
+    this.findings = findings;
+  }
 
   /** Looks at every program of the plan. */
   public static void run(Plan plan, Findings findings) {
+    OptionsCheck check = new OptionsCheck(findings);
+    Set<String> done = new HashSet<>();
     for (Planned d : plan.deliverables()) {
-      d.programs().forEach(p -> check(p, findings));
+      d.programs().stream().filter(p -> done.add(p.name())).forEach(check::look);
     }
   }
 
-  private static void check(Program program, Findings findings) {
-    for (Located<String> option : program.options()) {
-      if (DEBUG.matcher(option.value()).matches()) {
+  private void look(Program program) {
+    List<Located<String>> options = program.options();
+    for (int i = 0; i < options.size(); i++) {
+      Located<String> option = options.get(i);
+      String word = option.value();
+      boolean value = i > 0 && takesNext(options.get(i - 1).value());
+      if (DEBUG.matcher(word).matches()) {
         findings.add(
             CheckCode.Z3019,
             option.where(),
-            option.value() + " is for debugging.",
+            word + " is for debugging.",
             "Remove it, unless users should run it that way.");
+      } else if (!value) {
+        taken(option, word);
+      }
+      Matcher file = FILE.matcher(word);
+      if (file.matches()
+          && !ABSOLUTE.matcher(file.group(1)).matches()
+          && program.folder() != ProgramSpec.Folder.PROGRAM) {
+        findings.add(
+            CheckCode.Z3029,
+            option.where(),
+            "Java looks for " + file.group(1) + " where the user is.",
+            "Ship it beside the program and write folder: program, or name its whole path.");
       }
     }
+  }
+
+  private static boolean takesNext(String option) {
+    return APART.matcher(option).matches()
+        || (PATHS.matcher(option).matches() && option.indexOf('=') < 0);
+  }
+
+  private void taken(Located<String> option, String word) {
+    Matcher size = SIZE.matcher(word);
+    if (!word.startsWith("-") && !word.startsWith("@")) {
+      tell(
+          option,
+          "Java takes " + word + " for the main class: it doesn't begin with -.",
+          "Write an option and its value as one word; what the program is to have goes to arguments:.");
+    } else if (PATHS.matcher(word).matches()) {
+      tell(
+          option,
+          word + " takes the place of what the recipe says.",
+          "Remove it: libraries:, main: and modules: say what is started.");
+    } else if (ENDING.matcher(word).matches()) {
+      tell(option, "With " + word + " Java ends before it starts the program.", "Remove it.");
+    } else if (SEVERAL.matcher(word).matches()) {
+      tell(
+          option,
+          "Java takes \"" + word + "\" for one option.",
+          "Write them apart: [" + String.join(", ", word.strip().split("\\s+", -1)) + "].");
+    } else if (size.matches() && !SIZES.matcher(size.group(2)).matches()) {
+      tell(
+          option,
+          "Java doesn't take " + word + ": sizes are whole numbers with k, m or g behind them.",
+          "Write one such as -X" + size.group(1) + "512m.");
+    }
+  }
+
+  private void tell(Located<String> option, String what, String fix) {
+    findings.add(CheckCode.Z3028, option.where(), what, fix);
   }
 }

@@ -7,7 +7,7 @@ import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.DirectoryNotEmptyException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -121,20 +121,16 @@ final class FolderLock implements Closeable {
 
   /** Frees it. A folder with nothing in it is removed. */
   void closeAndRemove() throws IOException {
-    boolean empty;
     try (Stream<Path> list = Files.list(folder)) {
-      empty = list.allMatch(folder.resolve(FILE)::equals);
-    }
-    if (empty) {
-      Files.deleteIfExists(folder.resolve(FILE));
-    }
-    channel.close();
-    if (empty) {
-      try {
+      if (list.allMatch(folder.resolve(FILE)::equals)) {
+        Files.deleteIfExists(folder.resolve(FILE));
         Files.deleteIfExists(folder);
-      } catch (DirectoryNotEmptyException e) {
-        // something was put there meanwhile
       }
+    } catch (FileSystemException e) {
+      // something was put there meanwhile, or the system keeps files that are open: it may stay
+      return;
+    } finally {
+      channel.close();
     }
   }
 
