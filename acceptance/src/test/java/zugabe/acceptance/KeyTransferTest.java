@@ -206,7 +206,9 @@ public final class KeyTransferTest {
       w.write("cut.txt", sheet.substring(0, sheet.length() / 2));
       assertThat(Keys.run(w, "key", "restore", "cut.txt", "--password", "env:OTHER").err())
           .contains("error Z0104  cut.txt");
-      w.write("false.txt", sheet.replaceFirst("Fingerprint: ..", "Fingerprint: 00"));
+      // one key in 256 begins with the first of them
+      String other = sheet.contains("Fingerprint: 00") ? "FF" : "00";
+      w.write("false.txt", sheet.replaceFirst("Fingerprint: ..", "Fingerprint: " + other));
       assertThat(
               Keys.run(w, "key", "restore", "false.txt", "--store", "b", "--password", "env:OTHER")
                   .err())
