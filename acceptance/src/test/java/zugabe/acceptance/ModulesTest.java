@@ -177,6 +177,18 @@ public final class ModulesTest {
         "Did you mean \"tide.sea\"?"
       },
       {
+        "own: classes/tide.cli,",
+        "own: classes/tide.cli, except: [classes/tide.cli/module-info.class],",
+        "There is no module tide.cli among what the program has.",
+        "Or remove modules: to start it from the class path."
+      },
+      {
+        "own: classes/tide.cli, libraries: [",
+        "own: classes/tide.cli, except: [classes/tide.cli/module-info.class], libraries: [jars/tide-c*.jar, ",
+        "The main class isn't in tide.cli: among own: there is no module-info.class that can be read.",
+        "Compile a module-info.java with it"
+      },
+      {
         "jars/tide-l*.jar, ",
         "",
         "tide.api requires the module tide.level, which isn't there.",

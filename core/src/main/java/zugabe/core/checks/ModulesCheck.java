@@ -88,21 +88,29 @@ public final class ModulesCheck {
           .ifPresent(
               f -> there.put(f.name(), new Module(Optional.of(f), own.get(0).file().name())));
     }
-    String home = there.isEmpty() ? "" : there.keySet().iterator().next();
     String entry = program.main().replace('.', '/') + ".class";
-    if (materials.own().stream().noneMatch(f -> f.path().equals(entry))) {
-      home = "";
-    }
+    boolean isOwn = materials.own().stream().anyMatch(f -> f.path().equals(entry));
+    String home = isOwn && !there.isEmpty() ? there.keySet().iterator().next() : "";
     for (Library l : materials.libraries()) {
       Module module = new Module(facts(l), l.file().name());
       String name = module.facts().map(ModuleFacts::name).orElseGet(() -> automatic(l));
       there.putIfAbsent(name, module);
-      if (home.isEmpty() && l.content(entry).isPresent()) {
+      if (home.isEmpty() && !isOwn && l.content(entry).isPresent()) {
         home = name;
       }
     }
     if (!there.containsKey(said.main())) {
       missingMain(said, own, there.keySet());
+      return;
+    }
+    if (isOwn && home.isEmpty()) {
+      findings.add(
+          CheckCode.Z4036,
+          said.where(),
+          "The main class isn't in "
+              + said.main()
+              + ": among own: there is no module-info.class that can be read.",
+          "Compile a module-info.java with it, or remove modules: to start it from the class path.");
       return;
     }
     if (!home.isEmpty() && !home.equals(said.main())) {
