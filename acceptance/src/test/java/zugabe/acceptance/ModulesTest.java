@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
-import javax.tools.ToolProvider;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -73,21 +72,15 @@ public final class ModulesTest {
           }
         }
         """);
-    int code =
-        ToolProvider.getSystemJavaCompiler()
-            .run(
-                null,
-                null,
-                null,
-                "--release",
-                "17",
-                "-d",
-                w.path("classes").toString(),
-                "--module-source-path",
-                w.path("src").toString(),
-                "-m",
-                String.join(",", MODULES));
-    assertThat(code).isZero();
+    Workspace.javac(
+        "--release",
+        "17",
+        "-d",
+        w.path("classes").toString(),
+        "--module-source-path",
+        w.path("src").toString(),
+        "-m",
+        String.join(",", MODULES));
     return w;
   }
 
@@ -140,6 +133,26 @@ public final class ModulesTest {
           .contains("warning Z8004", "Name the providers in META-INF/services as well");
       w.write("classes/tide.sea/META-INF/services/tide.api.Source", "tide.sea.North\n");
       assertThat(w.program().zugabe("check").err()).doesNotContain("Z8004");
+      assertThat(w.program().zugabe("build").exit()).isZero();
+      assertThat(w.program().zugabe("rehearse").out()).contains("| north 4.5 null");
+    }
+  }
+
+  /** Without modules, a file says which classes provide a service. */
+  @Test
+  public void aProviderThatAFileNamesComesAlong() throws Exception {
+    try (Workspace w = modules()) {
+      w.write("classes/tide.sea/META-INF/services/tide.api.Source", "tide.sea.North\n");
+      for (String module : MODULES) {
+        Files.delete(w.path("classes/" + module + "/module-info.class"));
+      }
+      w.compile("classes/spare", "example.spare.Part", "");
+      w.write("classes/spare/META-INF/services/example.other.Service", "example.spare.Part\n");
+      assertThat(w.program().zugabe("survey", "--draft").exit()).isZero();
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains(
+              "own: [classes/tide.level, classes/tide.api, classes/tide.sea, classes/tide.cli]",
+              "#   classes/spare/: classes that no program names");
       assertThat(w.program().zugabe("build").exit()).isZero();
       assertThat(w.program().zugabe("rehearse").out()).contains("| north 4.5 null");
     }

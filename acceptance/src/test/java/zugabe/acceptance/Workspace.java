@@ -104,23 +104,22 @@ final class Workspace implements AutoCloseable {
         }
       }
     }
-    int code =
-        ToolProvider.getSystemJavaCompiler()
-            .run(
-                null,
-                null,
-                null,
-                "--release",
-                release,
-                "-cp",
-                String.join(":", path),
-                "-d",
-                path(into).toString(),
-                source.toString());
-    if (code != 0) {
-      throw new IllegalStateException("can't compile " + text);
-    }
+    javac(
+        "--release",
+        release,
+        "-cp",
+        String.join(":", path),
+        "-d",
+        path(into).toString(),
+        source.toString());
     return this;
+  }
+
+  static void javac(String... arguments) {
+    int code = ToolProvider.getSystemJavaCompiler().run(null, null, null, arguments);
+    if (code != 0) {
+      throw new IllegalStateException("can't compile " + String.join(" ", arguments));
+    }
   }
 
   /** A library of one class. */

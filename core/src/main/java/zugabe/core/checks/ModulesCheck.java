@@ -1,7 +1,6 @@
 package zugabe.core.checks;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.util.ArrayDeque;
 import java.util.Collection;
 import java.util.Deque;
@@ -11,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import zugabe.bytes.Content;
 import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Nearest;
@@ -23,9 +21,7 @@ import zugabe.core.plan.Part;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Program;
-import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.ModuleFacts;
-import zugabe.formats.classfile.UnreadableClassException;
 import zugabe.formats.zip.ArchivedContent;
 
 /**
@@ -84,7 +80,7 @@ public final class ModulesCheck {
     List<OwnFile> own = materials.own().stream().filter(f -> f.path().equals(MODULE)).toList();
     Map<String, Module> there = new TreeMap<>();
     if (own.size() == 1) {
-      facts(own.get(0).file())
+      ModuleFacts.of(own.get(0).file())
           .ifPresent(
               f -> there.put(f.name(), new Module(Optional.of(f), own.get(0).file().name())));
     }
@@ -208,19 +204,7 @@ public final class ModulesCheck {
                                 Regex.matches(
                                     c.entry().name(), "META-INF/versions/[0-9]+/" + MODULE))
                         .findFirst());
-    return described.isEmpty() ? Optional.empty() : facts(described.get());
-  }
-
-  private static Optional<ModuleFacts> facts(Content content) throws IOException {
-    if (content.size() > ClassFacts.MAX_BYTES) {
-      return Optional.empty();
-    }
-    try (InputStream in = content.open()) {
-      return Optional.of(ModuleFacts.decode(in.readAllBytes())).filter(f -> !f.name().isEmpty());
-    } catch (UnreadableClassException e) {
-      // told where classes are looked at one by one
-      return Optional.empty();
-    }
+    return described.isEmpty() ? Optional.empty() : ModuleFacts.of(described.get());
   }
 
   /** The name of a jar without a description (java.lang.module.ModuleFinder.of). */

@@ -19,9 +19,7 @@ import zugabe.bytes.Regex;
 import zugabe.core.materials.Library;
 import zugabe.core.materials.Materials;
 import zugabe.core.materials.OwnFile;
-import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.ModuleFacts;
-import zugabe.formats.classfile.UnreadableClassException;
 import zugabe.formats.zip.ArchivedContent;
 
 /**
@@ -152,24 +150,20 @@ final class World {
 
   /** Services that a module provides count on the module path only. */
   private void module(Content content) throws IOException {
-    if (content.size() > ClassFacts.MAX_BYTES) {
-      return;
-    }
-    try (InputStream in = content.open()) {
-      ModuleFacts module = ModuleFacts.decode(in.readAllBytes());
-      module
-          .provides()
-          .forEach(
-              (service, providers) -> {
-                unheard.putIfAbsent(service, module.name());
-                if (modules) {
-                  services.computeIfAbsent(service, n -> new LinkedHashSet<>()).addAll(providers);
-                }
-              });
-    } catch (UnreadableClassException e) {
-      // told where classes are looked at one by one
-      return;
-    }
+    ModuleFacts.of(content)
+        .ifPresent(
+            module ->
+                module
+                    .provides()
+                    .forEach(
+                        (service, providers) -> {
+                          unheard.putIfAbsent(service, module.name());
+                          if (modules) {
+                            services
+                                .computeIfAbsent(service, n -> new LinkedHashSet<>())
+                                .addAll(providers);
+                          }
+                        }));
   }
 
   /** The module that would provide a service on the module path; empty when there is none. */

@@ -8,7 +8,6 @@ import zugabe.core.materials.FileContent;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.classfile.ClassSketch;
 import zugabe.formats.classfile.ClassSketch.Hint;
-import zugabe.formats.classfile.UnreadableClassException;
 import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipReader;
 
@@ -48,11 +47,8 @@ final class JarHints {
   private static void look(ZipEntry entry, Set<Hint> hints) {
     try (InputStream in = entry.open()) {
       hints.addAll(ClassSketch.decode(in.readAllBytes()).hints());
-    } catch (UnreadableClassException e) {
-      // the others tell
-      return;
     } catch (IOException e) {
-      // it tells nothing, and damage is told where the jar is read
+      // the others tell, and damage is told where the jar is read
       return;
     }
   }

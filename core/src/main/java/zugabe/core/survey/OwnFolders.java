@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Function;
 import zugabe.formats.classfile.ClassSketch;
 
@@ -24,7 +25,8 @@ final class OwnFolders {
       Map<String, Survey.Classes> folders,
       Function<String, Optional<Survey.Found>> jarWith) {
     this.roots = roots;
-    this.folders = folders;
+    // in the order of their names: which provider comes first must not depend on a table's
+    this.folders = new TreeMap<>(folders);
     this.jarWith = jarWith;
   }
 

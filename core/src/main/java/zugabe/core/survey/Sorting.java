@@ -137,12 +137,12 @@ final class Sorting {
   private void module(Looked one) {
     String path = one.found().path();
     int slash = path.lastIndexOf('/');
-    try (InputStream in = one.content().open()) {
-      modules.put(
-          slash < 0 ? "." : path.substring(0, slash), ModuleFacts.decode(in.readAllBytes()));
+    try {
+      ModuleFacts.of(one.content())
+          .ifPresent(m -> modules.put(slash < 0 ? "." : path.substring(0, slash), m));
     } catch (IOException e) {
       // told where files are recognised
-      modules.remove(path);
+      return;
     }
   }
 

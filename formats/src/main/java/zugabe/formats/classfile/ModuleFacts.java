@@ -1,7 +1,10 @@
 package zugabe.formats.classfile;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -9,6 +12,7 @@ import org.objectweb.asm.ClassReader;
 import org.objectweb.asm.ClassVisitor;
 import org.objectweb.asm.ModuleVisitor;
 import org.objectweb.asm.Opcodes;
+import zugabe.bytes.Content;
 
 /**
  * What a module says of itself (JVM Specification, section 4.7.25).
@@ -31,6 +35,21 @@ public record ModuleFacts(
       throw new UnreadableClassException("its structure is damaged");
     }
     return new ModuleFacts(finder.name, finder.requires, finder.uses, finder.provides);
+  }
+
+  /**
+   * Reads the description of a module; empty when it is none that can be read, which is told where
+   * classes are looked at one by one.
+   */
+  public static Optional<ModuleFacts> of(Content content) throws IOException {
+    if (content.size() > ClassFacts.MAX_BYTES) {
+      return Optional.empty();
+    }
+    try (InputStream in = content.open()) {
+      return Optional.of(decode(in.readAllBytes())).filter(f -> !f.name().isEmpty());
+    } catch (UnreadableClassException e) {
+      return Optional.empty();
+    }
   }
 
   private static final class Finder extends ClassVisitor {
