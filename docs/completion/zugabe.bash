@@ -752,7 +752,7 @@ function _picocli_zugabe_manual() {
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
   local commands=""
-  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug'"
+  local flag_opts="'-h' '--help' '-q' '--quiet' '-v' '--verbose' '--debug' '--commands'"
   local arg_opts=""
 
   if [[ "${curr_word}" == -* ]]; then

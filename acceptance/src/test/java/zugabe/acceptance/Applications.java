@@ -104,13 +104,31 @@ final class Applications {
     }
   }
 
+  /** What a draft says, what a check says of it, and what its programs print. */
+  record Drafted(String recipe, String check, String rehearsal) {}
+
   /** Drafts, checks, builds and rehearses with no edit and no error; what the draft says. */
   static String drafted(Workspace w) throws Exception {
-    for (String command : List.of("survey --draft", "check", "build", "rehearse")) {
-      Program.Result r = w.program().zugabe(command.split(" "));
-      assertThat(r.exit()).as(command + "\n" + r.all()).isZero();
-    }
-    return Files.readString(w.path("zugabe.yaml"));
+    return goesOut(w, false).recipe();
+  }
+
+  /**
+   * Drafts, checks, builds and rehearses with no edit and no error.
+   *
+   * @param wine whether programs for Windows are started, too
+   */
+  static Drafted goesOut(Workspace w, boolean wine) throws Exception {
+    ok(w.program().zugabe("survey", "--draft"));
+    String check = ok(w.program().zugabe("check")).err();
+    ok(w.program().zugabe("build"));
+    Program program = wine ? w.program() : w.program().withoutWine();
+    String rehearsal = ok(program.zugabe("rehearse", "--verbose")).out();
+    return new Drafted(Files.readString(w.path("zugabe.yaml")), check, rehearsal);
+  }
+
+  private static Program.Result ok(Program.Result r) {
+    assertThat(r.exit()).as(r.all()).isZero();
+    return r;
   }
 
   /** Compiles an application's sources into {@code classes}, beside its resources. */

@@ -16,12 +16,16 @@ public final class ApplicationsTest {
     void in(Workspace w) throws Exception;
   }
 
-  /** What the rehearsal has to print, and commands that spoil it with what each has to bring. */
+  /**
+   * Whether its start program is started under Wine, what the rehearsal has to print, and commands
+   * that spoil it with what each has to bring.
+   */
   @DataProvider
   public Object[][] applications() {
     return new Object[][] {
       {
         (Application) Applications::quay,
+        false,
         List.of("| low water\n"),
         List.of(
             "sed -i 's/libraries: beside, file: .*/libraries: nested}/' zugabe.yaml",
@@ -31,6 +35,7 @@ public final class ApplicationsTest {
       },
       {
         (Application) Applications::pier,
+        false,
         List.of("| pier on 0\n", "| low water\n"),
         List.of(
             "sed -i 's/main: .*/&\\n    java: 11+/' zugabe.yaml",
@@ -40,6 +45,7 @@ public final class ApplicationsTest {
       },
       {
         (Application) Applications::real,
+        true,
         List.of("| in parallel 128\n", "| bean heights\n"),
         List.of(
             "rm lib/hsqldb*",
@@ -49,6 +55,7 @@ public final class ApplicationsTest {
       },
       {
         (Application) Applications::wharf,
+        false,
         List.of("| low water, 7 versions\n"),
         List.of(
             "cp lib/netty-common-*.jar lib/netty-common-4.1.100.Final.jar",
@@ -58,6 +65,7 @@ public final class ApplicationsTest {
       },
       {
         (Application) Applications::toolkit,
+        false,
         List.of("| ready 7\n"),
         List.of(
             "true",
@@ -67,6 +75,7 @@ public final class ApplicationsTest {
       },
       {
         (Application) Applications::harbour,
+        false,
         List.of("| 04:52 42dm daily\n", "| 42 dm\n"),
         List.of(
             "sed -i '/natives:/d; /liblevel/d' zugabe.yaml",
@@ -85,12 +94,13 @@ public final class ApplicationsTest {
 
   @Test(dataProvider = "applications")
   public void goesOutWithoutAnEditAndItsMistakesAreFound(
-      Application application, List<String> printed, List<String> planted) throws Exception {
+      Application application, boolean wine, List<String> printed, List<String> planted)
+      throws Exception {
     try (Workspace w = Workspace.create()) {
       application.in(w);
-      Applications.drafted(w);
-      assertThat(w.program().zugabe("rehearse", "--verbose").out()).contains(printed);
-      String before = w.program().zugabe("check").err();
+      Applications.Drafted drafted = Applications.goesOut(w, wine);
+      assertThat(drafted.rehearsal()).contains(printed);
+      String before = drafted.check();
       assertThat(before).doesNotContain("error ");
       List<String> missed = new ArrayList<>();
       for (int i = 0; i < planted.size(); i += 2) {

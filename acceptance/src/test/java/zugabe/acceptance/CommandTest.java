@@ -5,7 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.core.program.Version;
@@ -20,29 +22,25 @@ public final class CommandTest {
   public void versionAndHelp() throws Exception {
     Program here = Program.in(Program.ROOT);
     assertThat(here.zugabe("--version").out()).isEqualTo("zugabe " + Version.TEXT + "\n");
-    for (String command :
-        List.of(
-            "survey",
-            "check",
-            "build",
-            "rehearse",
-            "inspect",
-            "icon",
-            "verify",
-            "key",
-            "sign",
-            "explain",
-            "schema",
-            "demo",
-            "completion",
-            "manual")) {
-      Program.Result r = here.zugabe(command, "--help");
+    for (String command : commands()) {
+      List<String> line = new ArrayList<>(List.of(command.split(" ")));
+      line.add("--help");
+      Program.Result r = here.zugabe(line.toArray(String[]::new));
       assertThat(r.exit()).isZero();
       assertThat(r.out())
           .startsWith("Example:\n")
           .contains("Usage: zugabe " + command, "Exit codes:");
-      assertThat(here.zugabe("--help").out()).contains("\n  " + command + " ");
+      List<String> group = line.subList(0, line.size() - 2);
+      assertThat(
+              here.zugabe(Stream.concat(group.stream(), Stream.of("--help")).toArray(String[]::new))
+                  .out())
+          .contains("\n  " + line.get(group.size()) + " ");
     }
+  }
+
+  /** All of them, those of groups with their group's name. */
+  private static List<String> commands() throws Exception {
+    return Program.in(Path.of("/")).zugabe("manual", "--commands").out().lines().toList();
   }
 
   @DataProvider
@@ -57,6 +55,7 @@ public final class CommandTest {
       {new String[] {"inspect"}, "FILE"},
       {new String[] {"completion", "fish"}, "bash and zsh"},
       {new String[] {"manual", "nothing"}, "no command nothing"},
+      {new String[] {"manual", "key", "nothing"}, "no command key nothing"},
     };
   }
 
@@ -211,16 +210,13 @@ public final class CommandTest {
   @Test
   public void manualPagesAreGood() throws Exception {
     try (Workspace w = Workspace.create()) {
-      for (String command : List.of("", "build", "inspect")) {
-        w.write(
-            "page",
-            (command.isEmpty()
-                    ? w.program().zugabe("manual")
-                    : w.program().zugabe("manual", command))
-                .out());
+      List<String> pages = new ArrayList<>(List.of("manual"));
+      commands().forEach(command -> pages.add("manual " + command));
+      for (String page : pages) {
+        w.write("page", w.program().zugabe(page.split(" ")).out());
         Program.Result lint = w.program().run("mandoc", "-T", "lint", "-W", "warning", "page");
         assertThat(lint.out().lines().filter(l -> !l.contains("missing date")))
-            .as(lint.all())
+            .as(page + lint.all())
             .isEmpty();
         assertThat(w.program().run("mandoc", "-T", "html", "page").out()).contains("EXIT_STATUS");
       }

@@ -65,9 +65,18 @@ public final class DocumentationTest {
     assertThat(Files.readString(ROOT.resolve("docs/man/zugabe.1")))
         .as("made by: docs/make")
         .isEqualTo(here.zugabe("manual").out());
-    assertThat(Files.readString(ROOT.resolve("docs/man/zugabe-build.1")))
-        .as("made by: docs/make")
-        .isEqualTo(here.zugabe("manual", "build").out());
+    List<String> pages = new ArrayList<>(List.of("zugabe.1"));
+    for (String command : here.zugabe("manual", "--commands").out().lines().toList()) {
+      String page = "zugabe-" + command.replace(' ', '-') + ".1";
+      pages.add(page);
+      List<String> line = new ArrayList<>(List.of("manual"));
+      line.addAll(List.of(command.split(" ")));
+      assertThat(Files.readString(ROOT.resolve("docs/man").resolve(page)))
+          .as("made by: docs/make")
+          .isEqualTo(here.zugabe(line.toArray(String[]::new)).out());
+    }
+    assertThat(files("docs/man", ".1").stream().map(f -> f.getFileName().toString()))
+        .containsExactlyInAnyOrderElementsOf(pages);
     assertThat(Files.readString(ROOT.resolve("docs/completion/zugabe.bash")))
         .as("made by: docs/make")
         .isEqualTo(here.zugabe("completion", "bash").out());
@@ -117,6 +126,8 @@ public final class DocumentationTest {
                 "zugabe",
                 "verify",
                 "bench",
+                "cli/src/main/app/quicker-starts.sh",
+                "native/make",
                 "docs/make",
                 "docs/screenshots/make",
                 ".ci/run");

@@ -117,9 +117,9 @@ public final class DraftTest {
   public void modules() throws Exception {
     try (Workspace w = Workspace.create()) {
       module(w);
-      String draft = Applications.drafted(w);
-      assertThat(draft).contains("modules: {main: example.tide}", "libraries: beside");
-      assertThat(w.program().zugabe("rehearse").out()).contains("| low water\n");
+      Applications.Drafted draft = Applications.goesOut(w, true);
+      assertThat(draft.recipe()).contains("modules: {main: example.tide}", "libraries: beside");
+      assertThat(draft.rehearsal()).contains("| low water\n");
     }
   }
 
@@ -305,11 +305,12 @@ public final class DraftTest {
       w.write(
           "tide.cmd",
           "@java -Xmx48m -Dx=tables\\today.csv -cp classes a.Main tables\\today.csv a\\b %*\r\n");
-      assertThat(Applications.drafted(w))
+      Applications.Drafted draft = Applications.goesOut(w, false);
+      assertThat(draft.recipe())
           .contains("arguments: [\"tables/today.csv\", \"a\\\\b\"]  # as in tide.cmd")
           .contains("\"-Dx=tables/today.csv\"", "- README.txt\n")
           .doesNotContain("README.txt:");
-      assertThat(w.program().zugabe("rehearse").out()).contains("| a\\b04:52\n");
+      assertThat(draft.rehearsal()).contains("| a\\b04:52\n");
       // another one for other systems says more
       w.write("tide.sh", "#!/bin/sh\nexec java -cp classes a.Main tables/today.csv sh \"$@\"\n");
       ok(w.program().zugabe("survey", "--draft", "--to", "b.yaml"));
@@ -336,11 +337,12 @@ public final class DraftTest {
               + " System.out.println(l.loadClass(\"plug.\" + \"Level\").getConstructor().newInstance()); } }");
       w.write("bin/find.bat", "if exist \"%JAVA_HOME%\\bin\\java.exe\" goto found\r\n");
       w.write("bin/ask.sh", "#!/bin/sh\nif [ -x \"$JAVA_HOME/bin/java\" ]; then echo 1; fi\n");
-      assertThat(Applications.drafted(w))
+      Applications.Drafted draft = Applications.goesOut(w, false);
+      assertThat(draft.recipe())
           .contains("- {from: plugins, to: plugins}", "folder: program")
           .contains("bin/find.bat: a script;", "bin/ask.sh: a script;")
           .doesNotContain("which isn't here");
-      assertThat(w.program().zugabe("rehearse").out()).contains("| 4.2 m\n");
+      assertThat(draft.rehearsal()).contains("| 4.2 m\n");
     }
   }
 
@@ -384,14 +386,14 @@ public final class DraftTest {
           .contains("Written: zugabe.yaml. Try next: zugabe build.");
       assertThat(w.path("out")).doesNotExist();
       Files.delete(w.path("zugabe.yaml"));
-      assertThat(ok(w.program().zugabe("survey", "--try", "--json")).out())
+      assertThat(ok(w.program().withoutWine().zugabe("survey", "--try", "--json")).out())
           .contains("\"tried\" : {", "\"output\" : \"low water\\n\"");
       Files.delete(w.path("zugabe.yaml"));
       w.compile(
           "classes",
           "a.Main",
           "public static void main(String[] a) { throw new IllegalStateException(); }");
-      r = w.program().zugabe("survey", "--try");
+      r = w.program().withoutWine().zugabe("survey", "--try");
       assertThat(r.exit()).isEqualTo(1);
       assertThat(r.err()).contains("error Z6002", "it crashed");
       assertThat(w.path("zugabe.yaml")).exists();

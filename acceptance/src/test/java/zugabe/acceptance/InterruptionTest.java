@@ -16,7 +16,7 @@ import org.testng.annotations.Test;
  * name.
  */
 public final class InterruptionTest {
-  private static final int KILLS = Integer.getInteger("zugabe.kills", 25);
+  private static final int KILLS = Integer.getInteger("zugabe.kills", 10);
 
   private static Workspace large() throws IOException {
     Workspace w = Workspace.withProgram();

@@ -21,7 +21,6 @@ public final class TakenLibraryTest {
   @DataProvider
   public Object[][] applications() {
     return new Object[][] {
-      {"example.real.Main", (Application) Applications::real, "log4j-layout"},
       {"example.quay.Main", (Application) Applications::quay, "none"},
       {"example.pier.Main", (Application) Applications::pier, "jetty-ee-"},
     };

@@ -1,5 +1,6 @@
 package zugabe.cli;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -48,6 +49,7 @@ final class ManPage {
     commands();
     section("EXIT STATUS");
     spec.usageMessage().exitCodeList().forEach((code, what) -> item(code, what));
+    others();
   }
 
   private String firstSentence() {
@@ -86,6 +88,19 @@ final class ManPage {
       for (Map.Entry<String, picocli.CommandLine> e : spec.subcommands().entrySet()) {
         item(e.getKey(), String.join(" ", e.getValue().getCommandSpec().usageMessage().header()));
       }
+    }
+  }
+
+  /** Where to read on: the page of the group that it is in, those of its own commands. */
+  private void others() {
+    List<String> pages = new ArrayList<>();
+    if (spec.parent() != null) {
+      pages.add(spec.parent().qualifiedName("-"));
+    }
+    spec.subcommands().keySet().forEach(name -> pages.add(spec.qualifiedName("-") + "-" + name));
+    if (!pages.isEmpty()) {
+      section("SEE ALSO");
+      line(text(String.join("(1), ", pages) + "(1)"));
     }
   }
 

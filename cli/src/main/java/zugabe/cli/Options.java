@@ -107,12 +107,16 @@ final class Options {
   }
 
   static PositionalParamSpec names(String what) {
+    return names("NAME", what);
+  }
+
+  static PositionalParamSpec names(String label, String what) {
     return PositionalParamSpec.builder()
         .index("0..*")
         .arity("0..*")
         .type(List.class)
         .auxiliaryTypes(String.class)
-        .paramLabel("NAME")
+        .paramLabel(label)
         .description(what)
         .build();
   }
