@@ -259,7 +259,32 @@ public final class LauncherFileTest {
       {
         "a number for a size",
         (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, memory: {share: 101}"),
-        "a whole number up to 100"
+        "a whole number from 1 to 100"
+      },
+      {
+        "a code that says nothing",
+        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, again: 0"),
+        "a whole number from 1 to 2147483647"
+      },
+      {
+        "a code that is none",
+        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, again: abc"),
+        "error Z1008 zugabe.yaml:7:56 deliverables.exe.again \"abc\" isn't allowed here"
+      },
+      {
+        "a code below all",
+        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, one: {code: -1}"),
+        "a whole number up to 2147483647"
+      },
+      {
+        "a code above all",
+        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, one: {code: 2147483648}"),
+        "a whole number up to 2147483647"
+      },
+      {
+        "a carried runtime that doesn't lie beside",
+        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, seek: 'carried:C:\\java'"),
+        "error Z1008"
       },
       {
         "a script",

@@ -125,7 +125,8 @@ final class Wine implements AutoCloseable {
   /** What the recorder wrote: one list of texts for each start. */
   static List<List<String>> starts(Path record) throws IOException {
     List<List<String>> starts = new ArrayList<>();
-    if (Files.exists(record)) {
+    // one that is just being written is there before its text is
+    if (Files.exists(record) && Files.size(record) > 0) {
       for (String text : Files.readString(record, StandardCharsets.UTF_8).split("\0", -1)) {
         if (text.equals("start")) {
           starts.add(new ArrayList<>());

@@ -59,11 +59,17 @@ public record TextShape<T>(
         wanted, "^(" + pattern + ")$", List.of(), new Matching(pattern)::of, "", Optional.empty());
   }
 
-  /** Text in a form that a function reads. */
+  /** Text in a form that a function reads, which gets only what matches the regular expression. */
   public static <T> TextShape<T> parsed(
       String wanted, String pattern, Function<String, Optional<T>> parse, T nothing) {
+    Matching matching = new Matching(pattern);
     return new TextShape<>(
-        wanted, "^(" + pattern + ")$", List.of(), parse, nothing, Optional.empty());
+        wanted,
+        "^(" + pattern + ")$",
+        List.of(),
+        text -> matching.of(text).flatMap(parse),
+        nothing,
+        Optional.empty());
   }
 
   /** {@code true} or {@code false}. */

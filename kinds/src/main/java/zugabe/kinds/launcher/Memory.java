@@ -21,7 +21,7 @@ record Memory(Located<Integer> share, Located<Integer> least, Located<Integer> m
   private static final int MEGABYTES = 1_000_000;
 
   private static final Field<Located<Integer>> SHARE =
-      Field.required("share", Numbers.upTo(PERCENT), "Percent of what the machine has.");
+      Field.required("share", Numbers.fromOneTo(PERCENT), "Percent of what the machine has.");
   private static final Field<Located<Integer>> LEAST =
       Field.optional("least", Numbers.upTo(MEGABYTES), "At least so many megabytes.");
   private static final Field<Located<Integer>> MOST =

@@ -10,10 +10,19 @@ final class Numbers {
   private Numbers() {}
 
   static Shape<Located<Integer>> upTo(int most) {
+    return parsed("a whole number up to " + most, "[0-9]{1,10}", most);
+  }
+
+  /** Where 0 says nothing. */
+  static Shape<Located<Integer>> fromOneTo(int most) {
+    return parsed("a whole number from 1 to " + most, "[1-9][0-9]{0,9}", most);
+  }
+
+  private static Shape<Located<Integer>> parsed(String expected, String pattern, int most) {
     return TextShape.parsed(
-        "a whole number up to " + most,
-        "[0-9]{1,9}",
-        t -> Optional.of(Integer.valueOf(t)).filter(n -> n <= most),
+        expected,
+        pattern,
+        t -> Optional.of(Long.valueOf(t)).filter(n -> n <= most).map(Long::intValue),
         0);
   }
 }

@@ -19,7 +19,7 @@ record Opening(Located<String> picture, Located<Integer> seconds) {
   private static final Field<Located<String>> PICTURE =
       Field.required("picture", TextShape.any().naming(Reference.To.FILE), "A PNG file.");
   private static final Field<Located<Integer>> SECONDS =
-      Field.optional("seconds", Numbers.upTo(MOST_SECONDS), "When it goes in any case.")
+      Field.optional("seconds", Numbers.fromOneTo(MOST_SECONDS), "When it goes in any case.")
           .otherwise("15");
 
   static final Shape<Opening> SHAPE =

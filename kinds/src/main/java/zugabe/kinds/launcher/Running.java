@@ -51,7 +51,7 @@ record Running(
               new ListShape<>(
                   TextShape.matching(
                       "carried:FOLDER, variable:NAME, registry or path",
-                      "carried:[^<>\"|?*\\x00-\\x1f]+|variable:[A-Za-z_][A-Za-z0-9_]*|registry|path")),
+                      "carried:[^<>:\"|?*/\\\\\\x00-\\x1f][^<>:\"|?*\\x00-\\x1f]*|variable:[A-Za-z_][A-Za-z0-9_]*|registry|path")),
               "Where a Java runtime is looked for, in this order: in a folder beside the file, where a variable says, where installers of runtimes note it, on the path.")
           .otherwise("carried:runtime, variable:JAVA_HOME, registry, path");
   static final Field<Memory> MEMORY =
@@ -73,7 +73,7 @@ record Running(
   static final Field<Located<Integer>> AGAIN =
       Field.optional(
           "again",
-          Numbers.upTo(Integer.MAX_VALUE),
+          Numbers.fromOneTo(Integer.MAX_VALUE),
           "Exit code at which the program is started again, such as after an update.");
 
   static Running of(Values v) {
