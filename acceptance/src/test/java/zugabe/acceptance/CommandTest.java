@@ -49,6 +49,10 @@ public final class CommandTest {
       {new String[] {"biuld"}, "biuld"},
       {new String[] {"build", "--otu", "x"}, "--otu"},
       {new String[] {"build", "--jobs", "0"}, "--jobs takes a number from 1 to 256"},
+      {new String[] {"build", "--jobs", "1.5"}, "\"1.5\" is not a whole number"},
+      {
+        new String[] {"stand-in", "timestamp", "--port", "99999"}, "--port takes a number from 0 to"
+      },
       {new String[] {"build", "--set", "version"}, "--set takes KEY=VALUE"},
       {new String[] {"build", "--wait", "-1"}, "--wait takes"},
       {new String[] {"explain", "Z9999"}, "there is no finding Z9999"},

@@ -220,7 +220,7 @@ public final class KeyTest {
                   "99",
                   "--password",
                   "env:KEY_PASSWORD");
-      assertThat(r.err()).contains("error Z0110", "50 are the most");
+      assertThat(r.err()).contains("error Z0110", "but for 1 to 50");
     }
   }
 

@@ -42,14 +42,12 @@ final class BuildVerb implements Verb {
     spec.addOption(Options.flag(REHEARSE, "", "Rehearse what was made, as zugabe rehearse does."));
     spec.addOption(RehearseVerb.runtime());
     spec.addOption(
-        OptionSpec.builder(WAIT)
-            .type(int.class)
-            .paramLabel("SECONDS")
-            .description(
-                "How long to wait for another build into the same folder. Default: "
-                    + WAIT_SECONDS
-                    + ".")
-            .build());
+        Options.number(
+            "SECONDS",
+            "How long to wait for another build into the same folder. Default: "
+                + WAIT_SECONDS
+                + ".",
+            WAIT));
     spec.addOption(Options.json());
     spec.addPositional(Options.names("Deliverables to make. Default: all."));
     return spec;

@@ -7,7 +7,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Optional;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Model.OptionSpec;
 import zugabe.core.Zugabe;
 import zugabe.core.answer.Answer;
 import zugabe.core.keys.NewKey;
@@ -49,11 +48,8 @@ final class NewKeyVerb implements Verb {
         KeyOptions.value(
             SUBJECT, "NAME", "Who signs: CN=…,O=…,C=GB; for openpgp \"Name <address>\"."));
     spec.addOption(
-        OptionSpec.builder(YEARS)
-            .type(int.class)
-            .paramLabel("N")
-            .description("How long it is valid, 1 to 50 years. Default: what the purpose needs.")
-            .build());
+        Options.number(
+            "N", "How long it is valid, 1 to 50 years. Default: what the purpose needs.", YEARS));
     spec.addOption(
         KeyOptions.value(
             ALGORITHM,

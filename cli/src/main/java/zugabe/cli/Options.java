@@ -7,6 +7,7 @@ import java.util.Map;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Model.PositionalParamSpec;
+import picocli.CommandLine.TypeConversionException;
 
 /** Options that several commands share, and the form of their help. */
 final class Options {
@@ -81,11 +82,25 @@ final class Options {
   }
 
   static OptionSpec jobs() {
-    return OptionSpec.builder("-j", JOBS)
+    return number("N", "Threads to work with. Default: one for each processor.", "-j", JOBS);
+  }
+
+  /** An option that takes a whole number. */
+  static OptionSpec number(String label, String what, String... names) {
+    return OptionSpec.builder(names)
         .type(int.class)
-        .paramLabel("N")
-        .description("Threads to work with. Default: one for each processor.")
+        .converters(Options::number)
+        .paramLabel(label)
+        .description(what)
         .build();
+  }
+
+  private static int number(String text) {
+    try {
+      return Integer.parseInt(text);
+    } catch (NumberFormatException e) {
+      throw new TypeConversionException("\"" + text + "\" is not a whole number");
+    }
   }
 
   static void recipe(CommandSpec spec) {

@@ -8,13 +8,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Model.OptionSpec;
 import zugabe.standins.Behaviour;
 import zugabe.standins.TimestampAuthority;
 
 /** Runs a simulated outside service until it is told to end. */
 final class StandInVerb implements Verb {
   private static final String PORT = "--port";
+  private static final int MOST_PORT = 65_535;
   private static final String BEHAVE = "--behave";
   private static final String CERTIFICATE = "--certificate";
   static final String AT = "--at";
@@ -36,11 +36,7 @@ final class StandInVerb implements Verb {
             "zugabe stand-in phone install out/saltmarsh-phone-2.4.0.apk",
             "zugabe stand-in phone picture launcher.png --profile phone.yaml");
     spec.addOption(
-        OptionSpec.builder(PORT)
-            .type(int.class)
-            .paramLabel("N")
-            .description("Where it answers. Default: any free port.")
-            .build());
+        Options.number("N", "Where it answers, 0 to 65535. Default: any free port.", PORT));
     spec.addOption(
         KeyOptions.value(BEHAVE, "HOW", String.join(", ", Behaviour.words()) + ". Default: good."));
     spec.addOption(
@@ -79,6 +75,9 @@ final class StandInVerb implements Verb {
             .orElseThrow(
                 () -> given.wrong("--behave takes one of " + String.join(", ", Behaviour.words())));
     int port = given.<Integer>value(PORT).orElse(0);
+    if (port < 0 || port > MOST_PORT) {
+      throw given.wrong(PORT + " takes a number from 0 to " + MOST_PORT);
+    }
     try (TimestampAuthority authority =
         TimestampAuthority.start(behaviour, port, Clock.systemUTC())) {
       Optional<Path> certificate = given.value(CERTIFICATE);

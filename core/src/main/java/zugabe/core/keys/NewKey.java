@@ -58,7 +58,7 @@ public record NewKey(
       findings.add(
           KeyCode.Z0110,
           at,
-          "It can't be valid for " + years + " years; " + MOST_YEARS + " are the most.",
+          "It can't be valid for " + years + " years, but for 1 to " + MOST_YEARS + ".",
           "Leave --years out, for " + purpose.years() + ".");
       fit = false;
     }
