@@ -18,8 +18,6 @@ import org.testng.annotations.Test;
  * others in between. Nothing of others is moved.
  */
 public final class ContestedInstallTest extends SystemInstall {
-  private static final int RACES = Integer.getInteger("zugabe.races", 9);
-
   @DataProvider
   public Object[][] shells() {
     return new Object[][] {{"dash"}, {"bash"}, {"busybox sh"}};
@@ -127,7 +125,7 @@ public final class ContestedInstallTest extends SystemInstall {
       whole.add(FileTree.of(root));
     }
     int lost = 0;
-    for (int race = 0; race < RACES || lost == 0; race++) {
+    for (int race = 0; race < 25; race++) {
       empty();
       boolean upgrade = race % 3 == 0;
       if (upgrade) {

@@ -267,9 +267,7 @@ public final class InstallTest {
     ok(install("dash", "1.10"));
     Map<String, String> wanted = tree(home);
     int failures = 0;
-    // what kills does so at every second call, each signal at others
-    int step = deed.startsWith("kill") ? 2 : 1;
-    for (int nth = deed.contains("TERM") ? 2 : 1; nth < 40; nth += step) {
+    for (int nth = 1; nth < 40; nth++) {
       ok(w.program().run("rm", "-rf", home.toString()));
       ok(w.program().run("cp", "-a", "kept", home.toString()));
       Path folder = saboteur(command, nth, deed);

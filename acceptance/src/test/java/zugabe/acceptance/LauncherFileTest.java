@@ -247,8 +247,7 @@ public final class LauncherFileTest {
       },
       {
         "a language without a page",
-        (Spoiling)
-            w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, properties: {xx: {Comments: a}}"),
+        saying("properties: {xx: {Comments: a}}"),
         "error Z1008 zugabe.yaml:7:62 deliverables.exe.properties.xx"
       },
       {
@@ -256,34 +255,18 @@ public final class LauncherFileTest {
         (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.jar"),
         "error Z10"
       },
-      {
-        "a number for a size",
-        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, memory: {share: 101}"),
-        "a whole number from 1 to 100"
-      },
-      {
-        "a code that says nothing",
-        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, again: 0"),
-        "a whole number from 1 to 2147483647"
-      },
+      {"a number for a size", saying("memory: {share: 101}"), "a whole number from 1 to 100"},
+      {"a code that says nothing", saying("again: 0"), "a whole number from 1 to 2147483647"},
       {
         "a code that is none",
-        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, again: abc"),
+        saying("again: abc"),
         "error Z1008 zugabe.yaml:7:56 deliverables.exe.again \"abc\" isn't allowed here"
       },
-      {
-        "a code below all",
-        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, one: {code: -1}"),
-        "a whole number up to 2147483647"
-      },
-      {
-        "a code above all",
-        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, one: {code: 2147483648}"),
-        "a whole number up to 2147483647"
-      },
+      {"a code below all", saying("one: {code: -1}"), "a whole number up to 2147483647"},
+      {"a code above all", saying("one: {code: 2147483648}"), "a whole number up to 2147483647"},
       {
         "a carried runtime that doesn't lie beside",
-        (Spoiling) w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, seek: 'carried:C:\\java'"),
+        saying("seek: 'carried:C:\\java'"),
         "error Z1008"
       },
       {
@@ -296,6 +279,11 @@ public final class LauncherFileTest {
         "error Z5101"
       },
     };
+  }
+
+  /** The recipe says more of it. */
+  private static Spoiling saying(String keys) {
+    return w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, " + keys);
   }
 
   @Test(dataProvider = "wrong")

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -54,12 +55,13 @@ public final class RuntimesTest {
 
   /** A first start leaves it to be made in the background. */
   private static void made(Path archive) throws InterruptedException {
-    ended(archive.resolveSibling(archive.getFileName() + ".making"));
+    Path making = archive.resolveSibling(archive.getFileName() + ".making");
+    waitWhile(() -> Files.exists(making));
     assertThat(archive).exists();
   }
 
-  private static void ended(Path making) throws InterruptedException {
-    for (int i = 0; i < 6000 && Files.exists(making); i++) {
+  private static void waitWhile(BooleanSupplier what) throws InterruptedException {
+    for (int i = 0; i < 6000 && what.getAsBoolean(); i++) {
       TimeUnit.MILLISECONDS.sleep(100);
     }
   }
@@ -96,9 +98,7 @@ public final class RuntimesTest {
         Program.Result r = with(w, poor.toString()).started("build");
         assertThat(r.exit()).as(r.all()).isZero();
         assertThat(r.all()).doesNotContain("directives", "CompileCommand");
-        while (!Files.exists(directives) && Files.exists(making)) {
-          TimeUnit.MILLISECONDS.sleep(100);
-        }
+        waitWhile(() -> !Files.exists(directives) && Files.exists(making));
         assertThat(directives).hasContent(said(app, false));
         assertThat(Files.readString(directives)).doesNotContain("implCompress0");
       } finally {
@@ -107,7 +107,7 @@ public final class RuntimesTest {
         ProcessHandle.allProcesses()
             .filter(p -> List.of(p.info().arguments().orElse(new String[0])).contains(maker))
             .forEach(ProcessHandle::destroy);
-        ended(making);
+        waitWhile(() -> Files.exists(making));
         Files.deleteIfExists(directives);
         Files.deleteIfExists(app.resolve("classes" + name + ".jsa"));
       }

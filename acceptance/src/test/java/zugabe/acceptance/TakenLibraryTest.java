@@ -21,6 +21,7 @@ public final class TakenLibraryTest {
   @DataProvider
   public Object[][] applications() {
     return new Object[][] {
+      {"example.real.Main", (Application) Applications::real, "log4j-layout"},
       {"example.quay.Main", (Application) Applications::quay, "none"},
       {"example.pier.Main", (Application) Applications::pier, "jetty-ee-"},
     };
