@@ -74,6 +74,18 @@ public final class FindingTest {
           Spoilt.recipe("jar: {kind: jar}", "a: {kind: jar}\n  b: {kind: jar}"),
           "error Z1013  zugabe.yaml:6:6  deliverables.b"),
       Spoilt.row(
+          "a name that no folder holds",
+          2,
+          Spoilt.recipe("kind: jar", "kind: jar, file: " + "ä".repeat(130) + ".jar"),
+          "error Z1008  zugabe.yaml:5:26  deliverables.jar.file",
+          "The file's name has 264 bytes, and 250 are the most"),
+      Spoilt.row(
+          "a name that Windows keeps",
+          0,
+          Spoilt.recipe("kind: jar", "kind: jar, file: Nul.1.jar"),
+          "warning Z2012  zugabe.yaml:5:26  deliverables.jar.file",
+          "Windows can't hold a file named \"Nul.1.jar\"."),
+      Spoilt.row(
           "unknown rule",
           2,
           Spoilt.recipe("kind: jar", "kind: jar, merge: {a: keep-both}"),

@@ -264,6 +264,68 @@ public final class LauncherBesideTest {
     }
   }
 
+  @DataProvider
+  public Object[][] runtimes() {
+    String has = ", and the archive has one in runtime.";
+    return new Object[][] {
+      {"", ".", ""},
+      {
+        "",
+        "bin",
+        "warning Z3030 zugabe.yaml:10:5 deliverables.set bin/tern.exe looks for a runtime in bin/runtime"
+            + has
+            + " To do: Begin seek: of exe with carried:../runtime, or hold it at . instead."
+      },
+      {", seek: ['carried:../runtime', path]", "bin", ""},
+      {", seek: ['carried:..\\runtime']", "bin", ""},
+      {
+        ", seek: [carried:jre, registry]",
+        ".",
+        "tern.exe looks for a runtime in jre"
+            + has
+            + " To do: Begin seek: of exe with carried:runtime."
+      },
+      {", seek: [registry, path]", ".", "tern.exe looks for no carried runtime" + has},
+      {", libraries: beside", "bin", ""},
+      {
+        ", libraries: beside, seek: [carried:jre, path]",
+        "bin",
+        "bin/tern.exe looks for a runtime in jre"
+            + has
+            + " To do: Begin seek: of exe with carried:runtime."
+      },
+    };
+  }
+
+  /** Places are counted from its own folder, or from where it finds what it starts. */
+  @Test(dataProvider = "runtimes")
+  public void aCarriedRuntimeIsLookedForWhereItIs(String more, String folder, String told)
+      throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace("zugabe.yaml", ", libraries: beside", more);
+      w.replace("zugabe.yaml", "holds: {exe: .}", "holds: {exe: " + folder + "}");
+      String err = w.program().zugabe("check").err().replaceAll("\\s+", " ");
+      assertThat(err).contains(told);
+      assertThat(err.contains("Z3030")).as(err).isEqualTo(!told.isEmpty());
+    }
+  }
+
+  /** Whoever has no other place to look at finds nothing where none is carried. */
+  @Test
+  public void whatLooksForCarriedRuntimesOnlyNeedsOne() throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace("zugabe.yaml", "libraries: beside", "seek: [carried:runtime]");
+      assertThat(w.program().zugabe("check").err()).doesNotContain("Z3030");
+      w.replace("zugabe.yaml", "    runtimes: {windows-x64: java}\n", "");
+      assertThat(w.program().zugabe("check").err().replaceAll("\\s+", " "))
+          .contains(
+              "tern.exe looks for a runtime in runtime, and the archive carries none. To do: Name one by runtimes:, or add registry and path to seek: of exe.");
+      w.replace("zugabe.yaml", "    holds: {exe: .}\n", "");
+      assertThat(w.program().zugabe("check").err().replaceAll("\\s+", " "))
+          .contains("It looks for a runtime only in runtime beside it, and no archive holds both.");
+    }
+  }
+
   /** A start program that carries nothing isn't taken for the program that it starts. */
   @Test
   public void whatTheArchiveLacksIsToldInWhicheverOrder() throws Exception {

@@ -270,6 +270,11 @@ public final class LauncherFileTest {
         "error Z1008"
       },
       {
+        "a variable that holds no runtime's folder",
+        saying("seek: 'variable:Path'"),
+        "error Z1008 zugabe.yaml:7:55 deliverables.exe.seek \"variable:Path\" isn't allowed here"
+      },
+      {
         "a script",
         (Spoiling)
             w -> {

@@ -136,6 +136,11 @@ public record PackageManifest(XmlElement root) {
     return names;
   }
 
+  /** The same, by their names only. */
+  public List<String> featureNames() {
+    return root.children("uses-feature").stream().flatMap(f -> text(f, "name").stream()).toList();
+  }
+
   /**
    * A part of the application that the platform starts.
    *

@@ -1,9 +1,12 @@
 package zugabe.core.install;
 
+import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.RecipeCode;
 import zugabe.core.kind.Report;
@@ -53,6 +56,23 @@ public final class HeldCheck {
                     d.where(),
                     "What it starts, " + b + ", lies beside it in an archive, and none holds it.",
                     "Make an archive of the program, with holds: {" + d.name() + ": .}."));
+    report(d.name())
+        .place()
+        .map(Report.Place::seeking)
+        .filter(s -> !held && isCarriedOnly(s))
+        .ifPresent(
+            s ->
+                findings.add(
+                    InstallCode.Z3030,
+                    d.where(),
+                    "It looks for a runtime only in "
+                        + String.join(", ", s.carried())
+                        + " beside it, and no archive holds both.",
+                    "Make an archive with runtimes: that holds it, or add registry and path to seek:."));
+  }
+
+  private static boolean isCarriedOnly(Report.Seeking seeking) {
+    return !seeking.elsewhere() && seeking.variables().isEmpty();
   }
 
   private void held(Planned d, String name) {
@@ -67,7 +87,9 @@ public final class HeldCheck {
       for (Entry entry : tree.tree().entries()) {
         if (entry instanceof Entry.Awaited a && a.deliverable().equals(name)) {
           there = true;
-          held.place().get().beside().ifPresent(b -> beside(d, a, b, paths));
+          Optional<String> beside = held.place().get().beside();
+          beside.ifPresent(b -> beside(d, a, b, paths));
+          runtime(d, a, home(a, beside, paths), held.place().get().seeking(), paths);
         }
       }
     }
@@ -97,6 +119,57 @@ public final class HeldCheck {
               + ", is neither in its folder nor in the one above.",
           "Add the program to programs: of the archive, and hold the file at . or in a folder such as bin.");
     }
+  }
+
+  /** From where on it looks: its folder, or the one above where what it starts lies there. */
+  private static String home(Entry.Awaited file, Optional<String> beside, Set<String> paths) {
+    String folder = above(file.path());
+    return beside.filter(b -> paths.contains(above(folder) + "/" + b)).isPresent()
+        ? above(folder)
+        : folder;
+  }
+
+  private void runtime(
+      Planned d, Entry.Awaited file, String home, Report.Seeking seeking, Set<String> paths) {
+    String top = file.path().substring(0, file.path().indexOf('/') + 1);
+    String carried = top + Installation.RUNTIME;
+    boolean is = paths.contains(carried + "/release");
+    List<String> places = seeking.carried().stream().map(c -> inside(home, c)).toList();
+    if (is ? places.contains(carried) : !isCarriedOnly(seeking)) {
+      return;
+    }
+    String sought =
+        places.isEmpty()
+            ? "no carried runtime"
+            : "a runtime in "
+                + places.stream()
+                    .map(p -> p.startsWith(top) ? p.substring(top.length()) : p)
+                    .collect(Collectors.joining(", "));
+    findings.add(
+        InstallCode.Z3030,
+        d.where(),
+        file.path().substring(top.length())
+            + " looks for "
+            + sought
+            + ", and the archive "
+            + (is ? "has one in " + Installation.RUNTIME : "carries none")
+            + ".",
+        is
+            ? "Begin seek: of "
+                + file.deliverable()
+                + " with carried:"
+                + Path.of(home).relativize(Path.of(carried)).toString().replace('\\', '/')
+                + (seeking.carried().contains(Installation.RUNTIME)
+                    ? ", or hold it at . instead."
+                    : ".")
+            : "Name one by runtimes:, or add registry and path to seek: of "
+                + file.deliverable()
+                + ".");
+  }
+
+  /** Where a folder is that is counted from another one. */
+  private static String inside(String home, String folder) {
+    return Path.of(home, folder.replace('\\', '/')).normalize().toString().replace('\\', '/');
   }
 
   private static String above(String path) {

@@ -35,6 +35,11 @@ public enum InstallCode implements Code {
       Basis.OPINION,
       "Nothing beside it that it starts",
       "The program would only say that a file of it is missing."),
+  Z3030(
+      WARNING,
+      Basis.OPINION,
+      "Carried runtime that isn't found",
+      "The program uses another runtime, or none, and says that Java is missing."),
   Z4034(
       WARNING,
       Basis.INPUT,

@@ -47,6 +47,9 @@ import zugabe.formats.unix.Owner;
  * </pre>
  */
 public final class Installation {
+  /** The folder of a carried runtime. */
+  static final String RUNTIME = "runtime";
+
   private final Planned deliverable;
   private final TreePlan plan;
   private final String platform;
@@ -303,7 +306,7 @@ public final class Installation {
     RuntimeCheck.run(deliverable, platform, runtime, placing.findings());
     for (OwnFile own : runtime.files()) {
       // what lies in bin is run, even when the folder came from a system without permissions
-      placing.own("runtime/", own, Regex.matches(own.path(), "bin/[^/]+|lib/jspawnhelper"));
+      placing.own(RUNTIME + "/", own, Regex.matches(own.path(), "bin/[^/]+|lib/jspawnhelper"));
     }
   }
 

@@ -1,6 +1,5 @@
 package zugabe.core.install;
 
-import com.google.re2j.Pattern;
 import java.text.Normalizer;
 import java.util.Collection;
 import java.util.HashMap;
@@ -11,6 +10,7 @@ import zugabe.bytes.Regex;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.MaterialCode;
+import zugabe.core.materials.WindowsNames;
 import zugabe.core.tree.TreeCode;
 
 /**
@@ -20,7 +20,6 @@ import zugabe.core.tree.TreeCode;
  */
 final class TargetNames {
   private static final String FORBIDDEN = "<>:\"|?*\\";
-  private static final Pattern RESERVED = Pattern.compile("(?i)con|prn|aux|nul|com[1-9]|lpt[1-9]");
 
   /** With the zero at its end, a whole path has 260 characters at most. */
   private static final int MAX_PATH = 259;
@@ -115,14 +114,7 @@ final class TargetNames {
       }
     }
     char last = path.charAt(to - 1);
-    return last == '.' || last == ' ' || isReserved(path, from, to);
-  }
-
-  private static boolean isReserved(String path, int from, int to) {
-    int dot = path.indexOf('.', from);
-    int end = dot < 0 || dot > to ? to : dot;
-    return (end - from == 3 || end - from == 4)
-        && RESERVED.matcher(path.substring(from, end)).matches();
+    return last == '.' || last == ' ' || WindowsNames.isDevice(path, from, to);
   }
 
   private static void add(Where where, boolean error, String what, Findings findings) {

@@ -25,7 +25,11 @@ public final class ForWindows {
     return not.isPresent()
         ? notHere(program, not.get(), where)
         : new Course.UnderWine(
-            files, program, place.variables(), part.program().orElseThrow().trial(), where);
+            files,
+            program,
+            place.seeking().variables(),
+            part.program().orElseThrow().trial(),
+            where);
   }
 
   /** It isn't. */

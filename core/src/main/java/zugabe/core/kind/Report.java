@@ -41,9 +41,18 @@ public record Report(
    *
    * @param platform which they are for
    * @param beside a path that has to be there in their folder or in the one above; empty for none
-   * @param variables of the environment in which they look for a Java runtime
+   * @param seeking where they look for a Java runtime
    */
-  public record Place(String platform, Optional<String> beside, List<String> variables) {}
+  public record Place(String platform, Optional<String> beside, Seeking seeking) {}
+
+  /**
+   * Where a Java runtime is looked for.
+   *
+   * @param carried folders, from the one on in which the files, or what they start, lie
+   * @param variables of the environment that tell a folder
+   * @param elsewhere whether other places count as well
+   */
+  public record Seeking(List<String> carried, List<String> variables, boolean elsewhere) {}
 
   /** The same, of use there only. */
   public Report in(Place only) {

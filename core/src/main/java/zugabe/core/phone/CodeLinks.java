@@ -70,7 +70,7 @@ final class CodeLinks {
   Map<String, DexLinks> run(Map<String, Content> code) throws IOException {
     for (Map.Entry<String, Content> file : code.entrySet()) {
       try (Access access = file.getValue().access()) {
-        DexLinks links = DexLinks.read(access, m -> NamedFiles.opens(m) || newer.isAsked(m));
+        DexLinks links = DexLinks.read(access, this::isAsked);
         links.classes().forEach(c -> defined.putIfAbsent(c.name(), c));
         files.put(file.getKey(), links);
       } catch (MalformedException ignored) {
@@ -85,6 +85,10 @@ final class CodeLinks {
       }
     }
     return files;
+  }
+
+  private boolean isAsked(DexLinks.Member member) {
+    return NamedFiles.opens(member) || newer.isAsked(member) || PermissionChecks.isAsked(member);
   }
 
   private static boolean isPlatform(String type) {

@@ -18,6 +18,7 @@ import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.materials.OwnFile;
 import zugabe.formats.dex.Dex;
+import zugabe.formats.dex.DexLinks;
 import zugabe.formats.dex.DexNames;
 
 /** What is wrong with an application for phones, as far as its files tell. */
@@ -47,8 +48,9 @@ public final class PhoneChecks {
   public void run() throws IOException {
     PackageManifest manifest = app.manifest();
     Set<String> classes = classes(manifest);
-    new NamedFiles(entries(), findings)
-        .run(new CodeLinks(manifest.least(), findings).run(app.code()));
+    Map<String, DexLinks> code = new CodeLinks(manifest.least(), findings).run(app.code());
+    new NamedFiles(entries(), findings).run(code);
+    new PermissionChecks(manifest, where, findings).run(code);
     for (PackageManifest.Component one : manifest.components()) {
       component(one, manifest, classes);
     }

@@ -109,7 +109,17 @@ public enum PhoneCode implements Code {
       ERROR,
       Basis.INPUT,
       "Not an upgrade of the last release",
-      "Phones that have the last release refuse this one, or keep both side by side.");
+      "Phones that have the last release refuse this one, or keep both side by side."),
+  Z5322(
+      WARNING,
+      Basis.OPINION,
+      "Permission or feature that isn't given",
+      "What needs that permission ends with an error; shops hide an application from phones without a feature."),
+  Z5323(
+      WARNING,
+      Basis.OPINION,
+      "Permission that the code needs",
+      "The application ends with an error when it comes to that place.");
 
   private final Severity severity;
   private final Basis basis;

@@ -229,6 +229,7 @@ public final class Planner {
         (name, intent) -> {
           Common said = recipe.deliverables().get(name).common();
           Where where = said.file().map(Located::where).orElse(said.where());
+          OutputNames.check(intent.outputs(), where, findings);
           intent.outputs().stream()
               .filter(one -> !taken.add(one))
               .findFirst()

@@ -231,7 +231,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
                 new Form("properties, ProductVersion", d.app().version(), "app.version")));
     Report.Place place =
         new Report.Place(
-            own.target().platform(), own.beside().map(Beside::jar), own.running().variables());
+            own.target().platform(), own.beside().map(Beside::jar), own.running().seeking());
     return new Checked(
         d,
         report.in(place),

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zugabe.core.finding.Located;
+import zugabe.core.kind.Report;
 import zugabe.core.plan.Digested;
 import zugabe.core.plan.PlanDigest;
 import zugabe.core.shape.Field;
@@ -49,9 +50,12 @@ record Running(
       Field.optional(
               "seek",
               new ListShape<>(
-                  TextShape.matching(
+                  TextShape.parsed(
                       "carried:FOLDER, variable:NAME, registry or path",
-                      "carried:[^<>:\"|?*/\\\\\\x00-\\x1f][^<>:\"|?*\\x00-\\x1f]*|variable:[A-Za-z_][A-Za-z0-9_]*|registry|path")),
+                      "carried:[^<>:\"|?*/\\\\\\x00-\\x1f][^<>:\"|?*\\x00-\\x1f]*|variable:[A-Za-z_][A-Za-z0-9_]*|registry|path",
+                      // that one holds a list of folders, none of which is a runtime's
+                      p -> Optional.of(p).filter(t -> !t.equalsIgnoreCase(VARIABLE + "PATH")),
+                      "")),
               "Where a Java runtime is looked for, in this order: in a folder beside the file, where a variable says, where installers of runtimes note it, on the path.")
           .otherwise("carried:runtime, variable:JAVA_HOME, registry, path");
   static final Field<Memory> MEMORY =
@@ -81,11 +85,18 @@ record Running(
         v.of(SEEK), v.maybe(MEMORY), v.of(ENVIRONMENT), v.of(URGENCY), v.maybe(ONE), v.of(AGAIN));
   }
 
-  /** Those of the places that are variables of the environment. */
-  List<String> variables() {
+  Report.Seeking seeking() {
+    List<String> carried = named(CARRIED);
+    List<String> variables = named(VARIABLE);
+    return new Report.Seeking(
+        carried, variables, places().size() > carried.size() + variables.size());
+  }
+
+  /** What stands behind a word in the places that begin with it. */
+  private List<String> named(String word) {
     return places().stream()
-        .filter(p -> p.startsWith(VARIABLE))
-        .map(p -> p.substring(VARIABLE.length()))
+        .filter(p -> p.startsWith(word))
+        .map(p -> p.substring(word.length()))
         .toList();
   }
 
