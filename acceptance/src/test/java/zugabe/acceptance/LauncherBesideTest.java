@@ -326,6 +326,25 @@ public final class LauncherBesideTest {
     }
   }
 
+  /** The archive's jars have them. */
+  @Test(dataProvider = "attributes")
+  public void attributesOfAnArchiveAreChecked(String attribute, String told) throws Exception {
+    try (Workspace w = workspace("")) {
+      w.replace("zugabe.yaml", "file: tern\n", "file: tern\n    attributes: {" + attribute + "}\n");
+      Program.Result r = w.program().zugabe("check");
+      assertThat(r.exit()).as(r.all()).isEqualTo(1);
+      assertThat(r.err())
+          .contains("error Z4001  zugabe.yaml:12:", "deliverables.set.attributes." + told);
+    }
+  }
+
+  @DataProvider
+  public Object[][] attributes() {
+    return new Object[][] {
+      {"../x: y", "../x"}, {"Main-Class: x", "Main-Class"}, {"Built: \"a\\nb\"", "Built"},
+    };
+  }
+
   /** A start program that carries nothing isn't taken for the program that it starts. */
   @Test
   public void whatTheArchiveLacksIsToldInWhicheverOrder() throws Exception {

@@ -236,6 +236,7 @@ public final class LauncherFileTest {
                   "zugabe.yaml",
                   "libraries: lib/*.jar",
                   "libraries: lib/*.jar, natives: {windows-x64: tide.dll}");
+              w.replace("zugabe.yaml", "tern.exe", "tern.exe, libraries: nested");
             },
         "warning Z3025 tide.dll It is native code for windows-x86, and the recipe has it among"
             + " those for windows-x64."
@@ -273,6 +274,21 @@ public final class LauncherFileTest {
         "a variable that holds no runtime's folder",
         saying("seek: 'variable:Path'"),
         "error Z1008 zugabe.yaml:7:55 deliverables.exe.seek \"variable:Path\" isn't allowed here"
+      },
+      {
+        "an attribute that a manifest can't have",
+        saying("attributes: {../x: y}"),
+        "error Z4001 zugabe.yaml:7:68 deliverables.exe.attributes.../x"
+      },
+      {
+        "native libraries that wouldn't travel",
+        (Spoiling)
+            w -> {
+              w.write("gull.dll", "MZ");
+              w.replace(
+                  "zugabe.yaml", "own: classes", "own: classes, natives: {windows-x64: gull.dll}");
+            },
+        "error Z3009 zugabe.yaml:7:8 deliverables.exe The native libraries of \"app\" can't travel in a merged jar."
       },
       {
         "a script",

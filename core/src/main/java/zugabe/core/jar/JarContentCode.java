@@ -9,6 +9,11 @@ import zugabe.core.finding.Severity;
 
 /** What is wrong with manifests, and with what meets in one jar. */
 public enum JarContentCode implements Code {
+  Z3009(
+      ERROR,
+      Basis.INPUT,
+      "Native libraries have no place",
+      "The program would stop when it loads them."),
   Z4001(
       ERROR,
       Basis.INPUT,

@@ -37,6 +37,12 @@ public record JarPlan(
     return part.materials();
   }
 
+  /** Whether native libraries are for where it is used. */
+  boolean hasNatives() {
+    return materials().natives().keySet().stream()
+        .anyMatch(p -> part.platforms().isEmpty() || part.platforms().contains(p));
+  }
+
   public Travel travel() {
     return style.travel();
   }

@@ -37,6 +37,16 @@ public record ProgramJar(JarPlan plan, InstallTree tree, List<Treatment> treatme
   public static ProgramJar of(
       JarPlan plan, StartNeeds needs, List<String> classPath, Findings findings)
       throws IOException {
+    JarManifest.check(plan, findings);
+    if (plan.travel() == Travel.MERGED && plan.hasNatives()) {
+      findings.add(
+          JarContentCode.Z3009,
+          plan.where(),
+          "The native libraries of \""
+              + plan.materials().name()
+              + "\" can't travel in a merged jar.",
+          "Write libraries: nested or beside.");
+    }
     InstallTree.Builder tree;
     List<Treatment> treatments = List.of();
     List<Attribute> more = new ArrayList<>(needs.attributes());

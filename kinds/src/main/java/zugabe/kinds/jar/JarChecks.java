@@ -3,7 +3,6 @@ package zugabe.kinds.jar;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
 import zugabe.core.finding.RecipeCode;
-import zugabe.core.jar.JarManifest;
 import zugabe.core.jar.JarPlan;
 import zugabe.core.jar.StartNeeds;
 import zugabe.core.jar.Travel;
@@ -26,7 +25,6 @@ final class JarChecks {
 
   void run(StartNeeds needs) {
     plan.program().filter(p -> !p.isJava()).ifPresent(this::notJava);
-    JarManifest.check(plan, findings);
     if (plan.program().isPresent()) {
       program(plan.program().get(), needs);
     } else {
@@ -44,15 +42,6 @@ final class JarChecks {
               + deliverable.name()
               + "\" has no program, and nested libraries are found by what starts it.",
           "Name a program, or write libraries: merged or beside.");
-    }
-    if (plan.travel() == Travel.MERGED && !plan.materials().natives().isEmpty()) {
-      findings.add(
-          JarCode.Z3009,
-          deliverable.where(),
-          "The native libraries of \""
-              + plan.materials().name()
-              + "\" can't travel in a merged jar.",
-          "Write libraries: nested or beside.");
     }
   }
 

@@ -29,11 +29,6 @@ public enum JarCode implements Code {
       Basis.INPUT,
       "Main class started by another",
       "A runtime refuses to start a windowing toolkit's application class from the class path."),
-  Z3009(
-      ERROR,
-      Basis.INPUT,
-      "Native libraries have no place",
-      "The program would stop when it loads them."),
   Z3010(
       ERROR,
       Basis.INPUT,
