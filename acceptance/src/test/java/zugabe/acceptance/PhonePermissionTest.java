@@ -9,6 +9,8 @@ import org.testng.annotations.Test;
 public final class PhonePermissionTest extends PhoneWorkspace {
   private static final String ACTIVITY = "example.gannet.tally.TallyActivity:";
   private static final String[] PLATFORM = {
+    "android.app.Service:",
+    "android.content.Context:public int checkSelfPermission(String name) { return 0; }",
     "android.os.Vibrator:public void vibrate(long millis) {}",
     "android.location.Location:",
     "android.location.LocationManager:public Location getLastKnownLocation(String by) { return null; }",
@@ -71,6 +73,25 @@ public final class PhonePermissionTest extends PhoneWorkspace {
     assertThat(check("", ACTIVITY, "example.kelp.Reader:" + OPENS)).doesNotContain("Z5323");
     assertThat(check("", ACTIVITY, "example.kelp.Bell:" + BUZZ))
         .contains("Vibrator.vibrate in example.kelp.Bell.");
+    String asks =
+        "public int may(android.content.Context c) { return c.checkSelfPermission(\"a\"); }";
+    assertThat(check("", ACTIVITY, "example.kelp.May:" + asks, "example.kelp.Bell:" + BUZZ))
+        .doesNotContain("Z5323");
+    // a question about what nobody asks for is always answered by no
+    assertThat(check("", ACTIVITY + asks + BUZZ)).contains("Z5323");
+  }
+
+  /** Whatever has a component of the application is its own, whoever else's name it bears. */
+  @Test
+  public void packagesOfComponentsAreItsOwn() throws Exception {
+    String[] classes = {
+      ACTIVITY,
+      "example.kelp.ui.Screen extends android.app.Service:" + OPENS,
+      "example.kelp.Reader:" + OPENS
+    };
+    assertThat(check("services: {example.kelp.ui.Screen: {}}\n", classes))
+        .contains("URL.openStream in example.kelp.ui.Screen. To do:")
+        .doesNotContain("Reader");
   }
 
   @Test

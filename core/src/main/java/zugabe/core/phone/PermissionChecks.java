@@ -2,6 +2,7 @@ package zugabe.core.phone;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -23,6 +24,8 @@ final class PermissionChecks {
   private static final String PLATFORM = "android.permission.";
   private static final List<String> FEATURES = List.of("android.hardware.", "android.software.");
   private static final String JAVA = "Ljava/";
+  private static final List<String> ASKING =
+      List.of("checkSelfPermission(", "checkCallingOrSelfPermission(", "checkPermission(");
   private static final int FEW = 5;
 
   private final Permissions known = Permissions.known();
@@ -38,7 +41,12 @@ final class PermissionChecks {
 
   /** Whether a call's uses are to be told. */
   static boolean isAsked(DexLinks.Member member) {
-    return Permissions.known().needs(member.owner(), member.signature()).isPresent();
+    return asksWhetherGranted(member)
+        || Permissions.known().needs(member.owner(), member.signature()).isPresent();
+  }
+
+  private static boolean asksWhetherGranted(DexLinks.Member member) {
+    return member.method() && ASKING.stream().anyMatch(member.signature()::startsWith);
   }
 
   /**
@@ -90,28 +98,45 @@ final class PermissionChecks {
             : "Write " + start + near.get(0) + ", or leave it out.");
   }
 
-  /** Packages of the application: what its id and its components' names begin with. */
+  /** Packages of the application: what its id begins with, and those of its components. */
   private Set<String> own() {
     Set<String> all = new TreeSet<>();
-    all.add(start(manifest.id() + "."));
-    manifest.components().forEach(c -> all.add(start(c.name())));
+    int first = manifest.id().indexOf('.');
+    int second = manifest.id().indexOf('.', first + 1);
+    all.add(folder(second < 0 ? manifest.id() : manifest.id().substring(0, second)));
+    for (PackageManifest.Component one : manifest.components()) {
+      String in = folder(one.name().substring(0, Math.max(0, one.name().lastIndexOf('.'))));
+      // libraries declare some themselves
+      if (!NamedFiles.isLibrary(in)) {
+        all.add(in);
+      }
+    }
     return all;
   }
 
-  private static String start(String name) {
-    int first = name.indexOf('.');
-    int second = name.indexOf('.', first + 1);
-    return "L" + name.substring(0, second < 0 ? name.length() : second).replace('.', '/') + "/";
+  /** The package of a class. */
+  private static String home(String descriptor) {
+    return descriptor.substring(0, descriptor.lastIndexOf('/') + 1);
+  }
+
+  private static String folder(String name) {
+    return "L" + name.replace('.', '/') + "/";
   }
 
   private void needed(String file, List<DexLinks.Use> uses, Set<String> own) {
     List<String> asked = manifest.permissions();
     Map<String, Set<String>> missing = new TreeMap<>();
+    Set<String> prepared = new HashSet<>();
+    for (DexLinks.Use use : uses) {
+      if (asksWhetherGranted(use.member())) {
+        prepared.add(home(use.in()));
+      }
+    }
     for (DexLinks.Use use : uses) {
       String call = use.member().owner() + use.member().signature();
       known
           .needs(use.member().owner(), use.member().signature())
-          .filter(n -> isJudged(use, own) && isThere(n))
+          .filter(n -> isJudged(use, own, prepared) && isThere(n))
           .filter(n -> !isMet(n, asked))
           .ifPresent(
               n ->
@@ -122,11 +147,17 @@ final class PermissionChecks {
     missing.forEach((needs, users) -> tell(file, needs, new ArrayList<>(users)));
   }
 
-  /** Libraries that could open a connection are many; what one does with the platform it is for. */
-  private static boolean isJudged(DexLinks.Use use, Set<String> own) {
-    return use.member().owner().startsWith(JAVA)
-        ? own.stream().anyMatch(use.in()::startsWith)
-        : !NamedFiles.isLibrary(use.in());
+  /**
+   * Libraries that could open a connection are many; what one does with the platform it is for,
+   * unless something beside it asks first whether it may.
+   */
+  private static boolean isJudged(DexLinks.Use use, Set<String> own, Set<String> prepared) {
+    if (own.stream().anyMatch(use.in()::startsWith)) {
+      return true;
+    }
+    return !use.member().owner().startsWith(JAVA)
+        && !NamedFiles.isLibrary(use.in())
+        && !prepared.contains(home(use.in()));
   }
 
   /** One that came later than what the application is made for isn't needed by it. */
