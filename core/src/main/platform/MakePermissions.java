@@ -40,6 +40,8 @@ final class MakePermissions {
   private static final long DANGEROUS = 1;
   private static final long BY_SETTINGS = 0x20 | 0x40 | 0x80;
 
+  private static final List<String> WIDEST_FIRST = List.of("app", "user", "system");
+
   private static final String NEEDS = "Landroid/annotation/RequiresPermission;";
 
   /** Interfaces that applications don't see. */
@@ -105,7 +107,9 @@ final class MakePermissions {
                   @Override
                   public FieldVisitor visitField(
                       int access, String name, String type, String generic, Object value) {
-                    all.putIfAbsent(String.valueOf(value), came);
+                    if (value instanceof String) {
+                      all.putIfAbsent((String) value, came);
+                    }
                     return null;
                   }
                 },
@@ -144,7 +148,7 @@ final class MakePermissions {
   }
 
   private static String wider(String one, String other) {
-    return one.compareTo(other) < 0 == (!one.equals("system") && !other.equals("app")) ? one : other;
+    return WIDEST_FIRST.indexOf(one) <= WIDEST_FIRST.indexOf(other) ? one : other;
   }
 
   private void read(ClassReader file) {

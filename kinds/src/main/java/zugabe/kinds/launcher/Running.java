@@ -51,7 +51,7 @@ record Running(
               "seek",
               new ListShape<>(
                   TextShape.parsed(
-                      "carried:FOLDER, variable:NAME, registry or path",
+                      "carried:FOLDER, variable:NAME (not PATH), registry or path",
                       "carried:[^<>:\"|?*/\\\\\\x00-\\x1f][^<>:\"|?*\\x00-\\x1f]*|variable:[A-Za-z_][A-Za-z0-9_]*|registry|path",
                       // that one holds a list of folders, none of which is a runtime's
                       p -> Optional.of(p).filter(t -> !t.equalsIgnoreCase(VARIABLE + "PATH")),
