@@ -2,8 +2,14 @@ package zugabe.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.InputStream;
+import java.util.List;
+import java.util.zip.ZipFile;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
+import zugabe.core.android.PackageManifest;
+import zugabe.core.android.Permissions;
+import zugabe.formats.androidxml.XmlAttribute;
 
 /** What an application asks for, held against what the platform has and what its code calls. */
 public final class PhonePermissionTest extends PhoneWorkspace {
@@ -152,5 +158,24 @@ public final class PhonePermissionTest extends PhoneWorkspace {
   @Test(dataProvider = "good")
   public void namesThatAreKnownOrOthersAreFine(String more) throws Exception {
     assertThat(check(more, ACTIVITY)).doesNotContain("Z532");
+  }
+
+  /** Another source than the table's: the platform's own package, as Debian has it. */
+  @Test
+  public void permissionsOfThePlatformsOwnPackageAreKnown() throws Exception {
+    PackageManifest platform;
+    try (ZipFile apk = new ZipFile(Phones.framework().toFile());
+        InputStream in = apk.getInputStream(apk.getEntry(PackageManifest.PATH))) {
+      platform = PackageManifest.read(in.readAllBytes());
+    }
+    List<String> names =
+        platform.root().children("permission").stream()
+            .flatMap(p -> p.attributes().stream())
+            .filter(a -> a.name().equals("name"))
+            .map(XmlAttribute::shown)
+            .filter(n -> n.startsWith("android.permission."))
+            .toList();
+    assertThat(names).hasSizeGreaterThan(300);
+    assertThat(Permissions.known().names()).containsAll(names);
   }
 }
