@@ -38,7 +38,7 @@ public final class PackageReworkTest {
           v,
           "classes.dex",
           "example.gannet.tally.TallyActivity",
-          "example.gannet.tally.Boats:public static final String W = \"example.gannet.tally.boats\"; String w() { return W; }");
+          "example.gannet.tally.Boats extends android.content.ContentProvider:public static final String W = \"example.gannet.tally.boats\"; String w() { return W; }");
       v.write(
           "zugabe.yaml",
           Files.readString(v.path("zugabe.yaml"))

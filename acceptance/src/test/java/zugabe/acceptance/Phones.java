@@ -7,7 +7,10 @@ import java.io.ByteArrayOutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import javax.imageio.ImageIO;
 import javax.tools.ToolProvider;
 
@@ -65,8 +68,22 @@ final class Phones {
     ImageIO.write(image, "png", file.toFile());
   }
 
+  /** Classes of the platform, as far as tests extend them. */
+  private static final Map<String, String> PLATFORM =
+      Map.of(
+          "android.app.Activity", "",
+          "android.app.Application", "",
+          "android.app.Service", "",
+          "android.content.BroadcastReceiver", "",
+          "android.content.ContentProvider", "",
+          "android.content.Context", "",
+          "android.util.AttributeSet", "",
+          "android.view.View",
+              "public View(android.content.Context c, android.util.AttributeSet a) {}");
+
   /**
-   * Byte code by the platform's own compiler.
+   * Byte code by the platform's own compiler. Classes whose names end in Activity are activities,
+   * and the platform's own aren't in it.
    *
    * @param classes names, each with what it extends, and behind a colon its members, if any
    */
@@ -80,37 +97,51 @@ final class Phones {
     Path compiled = Files.createTempDirectory(w.folder(), "compiled");
     List<String> line = new ArrayList<>(List.of("--release", "8", "-Xlint:-options", "-d"));
     line.add(compiled.toString());
+    Set<String> given = new HashSet<>();
     for (String one : classes) {
       String[] words = one.split(":", 2);
       String[] head = words[0].split(" ", 2);
-      int dot = head[0].lastIndexOf('.');
-      String name = head[0].substring(dot + 1);
-      Path source = sources.resolve(head[0] + "/" + name + ".java");
-      Files.createDirectories(source.getParent());
-      Files.writeString(
-          source,
-          "package %s; public class %s %s {%s}"
-              .formatted(
-                  head[0].substring(0, dot),
-                  name,
-                  head.length > 1 ? head[1] : "",
-                  words.length > 1 ? words[1] : ""));
-      line.add(source.toString());
+      boolean screen = head[0].endsWith("Activity") && !head[0].startsWith("android.");
+      String above = head.length > 1 ? head[1] : screen ? "extends android.app.Activity" : "";
+      given.add(head[0]);
+      line.add(source(sources, head[0], above, words.length > 1 ? words[1] : ""));
+    }
+    for (Map.Entry<String, String> one : PLATFORM.entrySet()) {
+      if (!given.contains(one.getKey())) {
+        line.add(source(sources, one.getKey(), "", one.getValue()));
+      }
     }
     ToolProvider.getSystemJavaCompiler()
         .run(null, null, new ByteArrayOutputStream(), line.toArray(String[]::new));
-    if (!only.isEmpty()) {
-      try (var all = Files.walk(compiled)) {
-        for (Path c : all.filter(Files::isRegularFile).toList()) {
-          if (!compiled.relativize(c).startsWith(only)) {
-            Files.delete(c);
-          }
+    try (var all = Files.walk(compiled)) {
+      for (Path c : all.filter(Files::isRegularFile).toList()) {
+        Path path = compiled.relativize(c);
+        if (only.isEmpty() ? path.startsWith("android") : !path.startsWith(only)) {
+          Files.delete(c);
         }
       }
     }
     Files.createDirectories(w.path(file).getParent());
     com.android.dx.command.dexer.Main.main(
         new String[] {"--min-sdk-version=21", "--output=" + w.path(file), compiled.toString()});
+  }
+
+  private static String source(Path sources, String name, String above, String members)
+      throws Exception {
+    int dot = name.lastIndexOf('.');
+    String simple = name.substring(dot + 1);
+    Path source = sources.resolve(name + "/" + simple + ".java");
+    Files.createDirectories(source.getParent());
+    Files.writeString(
+        source,
+        "package %s; public %s %s %s {%s}"
+            .formatted(
+                name.substring(0, dot),
+                above.startsWith("abstract ") ? "abstract class" : "class",
+                simple,
+                above.replace("abstract ", ""),
+                members));
+    return source.toString();
   }
 
   /**

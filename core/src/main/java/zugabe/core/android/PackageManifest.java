@@ -3,7 +3,9 @@ package zugabe.core.android;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
@@ -148,9 +150,22 @@ public record PackageManifest(XmlElement root) {
    * @param name of the class, in full
    * @param exported whether others may start it; empty when the manifest doesn't say
    * @param launcher whether the launcher shows it
+   * @param target of an alias: the activity that it stands for, in full
+   * @param authorities of a provider: the names that others ask for it by
    */
   public record Component(
-      String kind, String name, Optional<Boolean> exported, boolean filtered, boolean launcher) {}
+      String kind,
+      String name,
+      Optional<Boolean> exported,
+      boolean filtered,
+      boolean launcher,
+      Optional<String> target,
+      Optional<String> authorities) {
+    /** What it has to be; empty for an alias, which has no class. */
+    public Optional<Part> part() {
+      return Part.of(kind);
+    }
+  }
 
   /** Its components. */
   public List<Component> components() {
@@ -163,10 +178,48 @@ public record PackageManifest(XmlElement root) {
                 className(text(one, "name").orElse("")),
                 value(one, "exported").map(v -> v.data() != 0),
                 one.child("intent-filter").isPresent(),
-                one.children("intent-filter").stream().anyMatch(PackageManifest::launches)));
+                one.children("intent-filter").stream().anyMatch(PackageManifest::launches),
+                text(one, "targetActivity").map(this::className),
+                text(one, "authorities")));
       }
     }
     return all;
+  }
+
+  /** The class of the whole application, and the one that saves its data, by what they are. */
+  public Map<Part, String> whole() {
+    Map<Part, String> all = new EnumMap<>(Part.class);
+    application()
+        .ifPresent(
+            a -> {
+              text(a, "name").ifPresent(n -> all.put(Part.APPLICATION, className(n)));
+              text(a, "backupAgent").ifPresent(n -> all.put(Part.BACKUP, className(n)));
+            });
+    return all;
+  }
+
+  /** Why phones don't take it, as they tell when they read it. */
+  public List<String> refusals() {
+    List<Component> all = components();
+    List<String> told = new ArrayList<>();
+    for (Component one : all) {
+      if (one.name().isEmpty()) {
+        told.add("an element \"" + one.kind() + "\" doesn't say android:name");
+      } else if (one.kind().equals("provider") && one.authorities().isEmpty()) {
+        told.add("the provider " + one.name() + " doesn't say android:authorities");
+      } else if (one.kind().equals("activity-alias")) {
+        String target = one.target().orElse("");
+        if (all.stream().noneMatch(c -> c.kind().equals("activity") && c.name().equals(target))) {
+          told.add(
+              "the alias "
+                  + one.name()
+                  + (target.isEmpty()
+                      ? " doesn't say android:targetActivity"
+                      : " stands for " + target + ", which isn't an activity of the manifest"));
+        }
+      }
+    }
+    return told;
   }
 
   /**

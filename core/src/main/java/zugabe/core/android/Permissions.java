@@ -1,11 +1,5 @@
 package zugabe.core.android;
 
-import java.io.BufferedReader;
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
@@ -63,15 +57,7 @@ public final class Permissions {
 
   private static Permissions read() {
     Permissions all = new Permissions();
-    try (InputStream in = Permissions.class.getResourceAsStream(TABLE);
-        BufferedReader lines =
-            new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8))) {
-      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-        all.line(List.of(line.split(" ", -1)));
-      }
-    } catch (IOException e) {
-      throw new UncheckedIOException("a resource of this program is missing", e);
-    }
+    TableLines.of(TABLE).forEach(line -> all.line(List.of(line.split(" ", -1))));
     return all;
   }
 

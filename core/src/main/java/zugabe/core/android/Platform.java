@@ -1,11 +1,5 @@
 package zugabe.core.android;
 
-import java.io.BufferedReader;
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -68,17 +62,7 @@ public final class Platform {
 
   private static Platform read() {
     Platform made = new Platform();
-    for (String table : TABLES) {
-      try (InputStream in = Platform.class.getResourceAsStream(table);
-          BufferedReader lines =
-              new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8))) {
-        for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-          made.line(line);
-        }
-      } catch (IOException e) {
-        throw new UncheckedIOException(e);
-      }
-    }
+    TABLES.forEach(table -> TableLines.of(table).forEach(made::line));
     return made;
   }
 

@@ -43,7 +43,8 @@ final class CodeLinks {
           "Lorg/apache/harmony/");
 
   /** Of the platform's name, but libraries that travel with applications. */
-  private static final List<String> LIBRARIES = List.of("Landroid/support/", "Landroidx/");
+  private static final List<String> LIBRARIES =
+      List.of("Landroid/support/", "Landroid/arch/", "Landroid/databinding/", "Landroidx/");
 
   private static final int FEW = 8;
 
@@ -91,7 +92,8 @@ final class CodeLinks {
     return NamedFiles.opens(member) || newer.isAsked(member) || PermissionChecks.isAsked(member);
   }
 
-  private static boolean isPlatform(String type) {
+  /** Whether a class is the platform's, by its descriptor. */
+  static boolean isPlatform(String type) {
     return PLATFORM.stream().anyMatch(type::startsWith)
         && LIBRARIES.stream().noneMatch(type::startsWith);
   }

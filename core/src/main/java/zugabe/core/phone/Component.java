@@ -80,6 +80,11 @@ public record Component(
           List.of(LAUNCHER, EXPORTED, LABEL, ORIENTATION, ACTIONS, PERMISSION),
           Component::of);
 
+  /** A class's name in full: one without a package, or with a dot in front, is the id's. */
+  static String full(String name, String id) {
+    return name.startsWith(".") ? id + name : name.indexOf('.') < 0 ? id + "." + name : name;
+  }
+
   private static Component of(Values v) {
     return new Component(
         v.maybe(LAUNCHER),

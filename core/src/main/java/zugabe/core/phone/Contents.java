@@ -114,6 +114,7 @@ public record Contents(
     said.put("resource-numbers:", numbers.map(Located::where));
     said.put("manifest:", declares.manifest().map(Located::where));
     said.put("features:", declares.features().values().stream().map(Located::where).findFirst());
+    said.put("application:", declares.application().map(Located::where));
     said.put(
         "activities:", declares.activities().values().stream().map(Component::where).findFirst());
     said.put("services:", declares.services().values().stream().map(Component::where).findFirst());

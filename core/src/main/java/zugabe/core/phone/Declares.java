@@ -23,6 +23,7 @@ public record Declares(
     Optional<Located<String>> manifest,
     List<Located<String>> permissions,
     Map<String, Located<Boolean>> features,
+    Optional<Located<String>> application,
     Map<String, Component> activities,
     Map<String, Component> services,
     Map<String, Component> receivers)
@@ -47,6 +48,12 @@ public record Declares(
           "features",
           new MapShape<>(TextShape.yesOrNo(), DOTTED),
           "Features of phones that it uses, such as android.hardware.camera: true when it can't do without.");
+  public static final Field<Located<String>> APPLICATION =
+      Field.optional(
+              "application",
+              TextShape.matching("a class such as .TideApplication", CLASS),
+              "The class of the whole application, where it has one; a dot in front stands for app.id.")
+          .otherwise("the platform's own");
   public static final Field<Map<String, Component>> ACTIVITIES =
       Field.optional(
           "activities",
@@ -64,13 +71,14 @@ public record Declares(
           "What is told of events, by its classes.");
 
   public static final List<Field<?>> FIELDS =
-      List.of(MANIFEST, PERMISSIONS, FEATURES, ACTIVITIES, SERVICES, RECEIVERS);
+      List.of(MANIFEST, PERMISSIONS, FEATURES, APPLICATION, ACTIVITIES, SERVICES, RECEIVERS);
 
   public static Declares of(Values v) {
     return new Declares(
         v.maybe(MANIFEST),
         v.of(PERMISSIONS),
         v.of(FEATURES),
+        v.maybe(APPLICATION),
         v.of(ACTIVITIES),
         v.of(SERVICES),
         v.of(RECEIVERS));
@@ -80,6 +88,7 @@ public record Declares(
   public void addTo(PlanDigest digest) {
     digest.text("manifest", manifest.map(Located::value)).located("permissions", permissions);
     features.forEach((name, needed) -> digest.text("feature " + name, needed.value()));
+    digest.text("application", application.map(Located::value));
     activities.forEach((name, c) -> digest.part("activity " + name, c));
     services.forEach((name, c) -> digest.part("service " + name, c));
     receivers.forEach((name, c) -> digest.part("receiver " + name, c));

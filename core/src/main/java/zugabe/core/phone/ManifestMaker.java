@@ -71,6 +71,11 @@ final class ManifestMaker {
     SourceElement application =
         child(manifest, "application").orElse(empty("application", root.where()));
     application = looks(application, facts, labelSaid);
+    if (declares.application().isPresent()) {
+      Located<String> own = declares.application().get();
+      application =
+          android(application, "name", Component.full(own.value(), facts.id()), own.where());
+    }
     application = components(application, declares, facts);
     return replaced(manifest, application);
   }
@@ -137,14 +142,14 @@ final class ManifestMaker {
       Component said,
       boolean launcher,
       Facts facts) {
-    String full = full(name, facts.id());
+    String full = Component.full(name, facts.id());
     Optional<SourceElement> written =
         application.children().stream()
             .filter(e -> e.name().equals(kind))
             .filter(
                 e ->
                     e.in(XmlAttribute.ANDROID, "name")
-                        .filter(n -> full(n, facts.id()).equals(full))
+                        .filter(n -> Component.full(n, facts.id()).equals(full))
                         .isPresent())
             .findFirst();
     if (written.isPresent()) {
@@ -181,10 +186,6 @@ final class ManifestMaker {
       made = android(made, "permission", said.permission().get().value(), said.where());
     }
     return added(application, made);
-  }
-
-  static String full(String name, String id) {
-    return name.startsWith(".") ? id + name : name.indexOf('.') < 0 ? id + "." + name : name;
   }
 
   private static SourceElement filter(Component said, boolean launcher) {

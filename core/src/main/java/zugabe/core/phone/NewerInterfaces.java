@@ -23,17 +23,22 @@ final class NewerInterfaces {
   private static final int FEW = 5;
 
   private final int least;
+
+  /** The same, or the first level that the table knows: what came before isn't told apart. */
+  private final int known;
+
   private final Findings findings;
 
   NewerInterfaces(int least, Findings findings) {
     this.least = least;
+    this.known = Math.max(least, Interfaces.LOWEST);
     this.findings = findings;
   }
 
   /** Whether its uses are to be told. */
   boolean isAsked(DexLinks.Member member) {
     return asksForLevel(member)
-        || Interfaces.known().since(member.owner(), member.signature()).from() > least;
+        || Interfaces.known().since(member.owner(), member.signature()).from() > known;
   }
 
   private static boolean asksForLevel(DexLinks.Member member) {
@@ -54,7 +59,7 @@ final class NewerInterfaces {
     for (DexLinks.Use use : uses) {
       DexLinks.Member member = use.member();
       Interfaces.Came since = Interfaces.known().since(member.owner(), member.signature());
-      if (since.from() > least
+      if (since.from() > known
           && !prepared.contains(outer(use.in()))
           && !NamedFiles.isLibrary(use.in())) {
         byLevel
@@ -100,7 +105,7 @@ final class NewerInterfaces {
     int end = name.indexOf(member.method() ? '(' : ':');
     name = end < 0 ? name : name.substring(0, end);
     boolean whole =
-        name.equals("<init>") || Interfaces.known().since(member.owner(), "").from() > least;
+        name.equals("<init>") || Interfaces.known().since(member.owner(), "").from() > known;
     return whole ? simple : simple + "." + name;
   }
 

@@ -22,7 +22,6 @@ import zugabe.core.resources.CompiledResources;
 import zugabe.core.resources.ResourceCompiler;
 import zugabe.core.resources.ResourceFile;
 import zugabe.core.resources.SourceElement;
-import zugabe.core.resources.SourceXml;
 import zugabe.formats.androidxml.XmlElement;
 import zugabe.formats.jar.JarOrder;
 
@@ -30,12 +29,14 @@ import zugabe.formats.jar.JarOrder;
  * An application for phones, compiled.
  *
  * @param entries the table of resources, files of resources, and what comes from a finished package
+ * @param sources what entries that were compiled were made of
  * @param code byte code, by names for messages
  * @param versionCode of a package that serves all phones
  */
 public record PhoneApp(
     PackageManifest manifest,
     SortedMap<String, Content> entries,
+    Map<String, Where> sources,
     Map<String, Content> code,
     int versionCode) {
   static final String LABEL = "app_label";
@@ -76,8 +77,7 @@ public record PhoneApp(
     CompiledResources resources = compiler.compile();
     Optional<SourceElement> written = Optional.empty();
     if (sources.single().manifest().isPresent()) {
-      FileContent file = sources.single().manifest().get();
-      written = SourceXml.read(file, Where.file(file.name()), findings);
+      written = new WrittenManifest(d.app(), id, findings).read(sources.single().manifest().get());
       if (written.isEmpty()) {
         return Optional.empty();
       }
@@ -102,7 +102,11 @@ public record PhoneApp(
     sources.code().forEach(f -> dex.put(f.file().name(), f.file()));
     return Optional.of(
         new PhoneApp(
-            new PackageManifest(resources.manifest(manifest, id, findings)), entries, dex, code));
+            new PackageManifest(resources.manifest(manifest, id, findings)),
+            entries,
+            resources.sources(),
+            dex,
+            code));
   }
 
   /** A manifest's bytes. */

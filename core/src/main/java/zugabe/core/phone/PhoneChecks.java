@@ -47,12 +47,15 @@ public final class PhoneChecks {
   /** Looks at all. */
   public void run() throws IOException {
     PackageManifest manifest = app.manifest();
-    Set<String> classes = classes(manifest);
+    classes(manifest);
     Map<String, DexLinks> code = new CodeLinks(manifest.least(), findings).run(app.code());
     new NamedFiles(entries(), findings).run(code);
     new PermissionChecks(manifest, where, findings).run(code);
+    AppClasses classes = new AppClasses(code.values());
+    new ManifestClasses(manifest, !app.code().isEmpty(), where, findings).run(classes);
+    new LayoutClasses(classes, this::source, findings).run(app.entries());
     for (PackageManifest.Component one : manifest.components()) {
-      component(one, manifest, classes);
+      component(one, manifest);
     }
     if (manifest.components().stream().noneMatch(PackageManifest.Component::launcher)) {
       findings.add(
@@ -67,23 +70,7 @@ public final class PhoneChecks {
     shipped();
   }
 
-  private void component(
-      PackageManifest.Component one, PackageManifest manifest, Set<String> classes) {
-    // an alias names another activity, and has no class
-    boolean alias = one.kind().equals("activity-alias");
-    if (!alias && !classes.contains(one.name()) && !isPlatform(one.name())) {
-      findings.add(
-          PhoneCode.Z5304,
-          where,
-          "The manifest declares the "
-              + one.kind()
-              + " "
-              + one.name()
-              + (app.code().isEmpty()
-                  ? ", and there is no byte code."
-                  : ", and no byte code holds that class."),
-          "Mend the name, or add the .dex file that has it by code:.");
-    }
+  private void component(PackageManifest.Component one, PackageManifest manifest) {
     if (one.exported().isEmpty() && one.filtered() && manifest.target() >= EXPORTED_SINCE) {
       findings.add(
           PhoneCode.Z5305,
@@ -95,13 +82,6 @@ public final class PhoneChecks {
               + " answers others, but android:exported isn't said.",
           "Write android:exported in the manifest: true for what the launcher shows.");
     }
-  }
-
-  /** Whether a class is the platform's, by its package: what is added to it has its own. */
-  private static boolean isPlatform(String name) {
-    return name.startsWith("android.")
-        && !name.startsWith("android.support.")
-        && !name.startsWith("android.arch.");
   }
 
   /** A library that the platform loads before anything of the application runs. */
@@ -171,9 +151,8 @@ public final class PhoneChecks {
     }
   }
 
-  /** Names of all classes in the byte code. */
-  private Set<String> classes(PackageManifest manifest) throws IOException {
-    Set<String> all = new HashSet<>();
+  /** Looks at each file of byte code by itself. */
+  private void classes(PackageManifest manifest) throws IOException {
     Map<String, String> first = new HashMap<>();
     for (Map.Entry<String, Content> file : app.code().entrySet()) {
       Where at = Where.file(file.getKey());
@@ -201,7 +180,6 @@ public final class PhoneChecks {
                 "The class " + name + " is in " + before + " as well.",
                 "Compile all byte code together, or leave one of the two out.");
           }
-          all.add(name);
         }
       } catch (MalformedException e) {
         findings.add(
@@ -211,7 +189,11 @@ public final class PhoneChecks {
             instead(file.getKey().toLowerCase(Locale.ROOT)));
       }
     }
-    return all;
+  }
+
+  /** What an entry of the package was made of. */
+  private Where source(String entry) {
+    return app.sources().getOrDefault(entry, where);
   }
 
   /** What else goes where byte code should, and what becomes of it. */

@@ -119,7 +119,32 @@ public enum PhoneCode implements Code {
       WARNING,
       Basis.OPINION,
       "Permission that the code needs",
-      "The application ends with an error when it comes to that place.");
+      "The application ends with an error when it comes to that place."),
+  Z5324(
+      ERROR,
+      Basis.INPUT,
+      "Class that can't be what it is declared as",
+      "The application ends as soon as the system starts that part of it."),
+  Z5325(
+      ERROR,
+      Basis.INPUT,
+      "Manifest that phones refuse",
+      "The package can't be installed, and phones hardly say why."),
+  Z5326(
+      WARNING,
+      Basis.OPINION,
+      "Layout that no screen can be made of",
+      "The application ends when it shows that layout."),
+  Z5327(
+      ERROR,
+      Basis.INPUT,
+      "Placeholder that nothing fills in",
+      "Phones would take it for the value itself."),
+  Z5328(
+      WARNING,
+      Basis.OPINION,
+      "Part of the application that isn't declared",
+      "What the manifest doesn't declare can't be started: the application ends when it comes to it.");
 
   private final Severity severity;
   private final Basis basis;

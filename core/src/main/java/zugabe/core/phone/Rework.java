@@ -74,7 +74,7 @@ final class Rework {
       patch.label(Value.string(d.app().name()));
     }
     told(base, patch, where);
-    return new PhoneApp(new PackageManifest(patch.done()), entries, base.code(), code);
+    return new PhoneApp(new PackageManifest(patch.done()), entries, Map.of(), base.code(), code);
   }
 
   /** New labels and icons are resources beside those that are there. */

@@ -6,6 +6,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import zugabe.bytes.Content;
 import zugabe.core.finding.Findings;
+import zugabe.core.finding.Where;
 import zugabe.formats.androidxml.XmlElement;
 import zugabe.formats.androidxml.XmlWriter;
 
@@ -14,12 +15,17 @@ import zugabe.formats.androidxml.XmlWriter;
  *
  * @param table bytes of {@code resources.arsc}; empty when there are no resources
  * @param files for the package, by their paths
+ * @param sources of those files that are XML
  * @param numbers of all resources, by type and name
  */
 public record CompiledResources(
-    Optional<byte[]> table, SortedMap<String, Content> files, Map<String, Long> numbers) {
+    Optional<byte[]> table,
+    SortedMap<String, Content> files,
+    Map<String, Where> sources,
+    Map<String, Long> numbers) {
   public CompiledResources {
     files = new TreeMap<>(files);
+    sources = Map.copyOf(sources);
     numbers = new TreeMap<>(numbers);
   }
 

@@ -287,14 +287,18 @@ public final class ResourceCompiler {
     resources.forEach(r -> replaced.add(r.number()));
     base.stream().filter(r -> !replaced.contains(r.number())).forEach(resources::add);
     XmlCompiler compiler = new XmlCompiler(valuer);
+    Map<String, Where> sources = new HashMap<>();
     documents.forEach(
-        (file, root) ->
-            files.put(file.path(), Content.of(XmlCompiler.encode(compiler.compile(root)))));
+        (file, root) -> {
+          files.put(file.path(), Content.of(XmlCompiler.encode(compiler.compile(root))));
+          sources.put(file.path(), file.where());
+        });
     return new CompiledResources(
         resources.isEmpty()
             ? Optional.empty()
             : Optional.of(TableWriter.write(pack, Numbers.PACKAGE, resources)),
         files,
+        sources,
         numbers);
   }
 

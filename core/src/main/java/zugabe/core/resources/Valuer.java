@@ -42,7 +42,11 @@ final class Valuer {
       fault(
           where,
           "\"" + text + "\" isn't the name of a resource.",
-          "Write @type/name; a text that starts with " + text.charAt(0) + " needs \\ in front.");
+          text.startsWith("@{") || text.startsWith("@={")
+              ? "Expressions aren't compiled: set the value in the code."
+              : "Write @type/name; a text that starts with "
+                  + text.charAt(0)
+                  + " needs \\ in front.");
       return Optional.empty();
     }
     Optional<Long> number = number(to.get(), where);

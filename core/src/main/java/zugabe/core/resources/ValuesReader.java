@@ -76,7 +76,10 @@ final class ValuesReader {
       return;
     }
     for (SourceElement one : root.children()) {
-      element(one);
+      // of variants for several products, the one for all others is taken
+      if (one.plain("product").filter(p -> !p.isEmpty() && !p.equals("default")).isEmpty()) {
+        element(one);
+      }
     }
   }
 

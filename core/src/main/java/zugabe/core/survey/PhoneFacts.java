@@ -32,6 +32,7 @@ final class PhoneFacts {
   /** How the platform's classes, and those of libraries, that components extend are called. */
   private static final Map<String, List<String>> ENDINGS =
       Map.of(
+          "application", List.of("Application"),
           "activities", List.of("Activity"),
           "services", List.of("Service"),
           "receivers", List.of("Receiver", "AppWidgetProvider"));

@@ -140,7 +140,7 @@ final class ApkDraft {
   private record Components(Map<String, List<String>> byKey) {
     Components(List<Survey.Found> code) {
       this(new TreeMap<>());
-      for (String key : List.of("activities", "receivers", "services")) {
+      for (String key : List.of("application", "activities", "receivers", "services")) {
         TreeSet<String> names = new TreeSet<>();
         for (Survey.Found one : code) {
           String said = one.what().fact(key);
@@ -152,6 +152,13 @@ final class ApkDraft {
 
     List<String> lines(String id) {
       List<String> lines = new ArrayList<>();
+      List<String> whole = byKey.get("application");
+      if (!whole.isEmpty()) {
+        lines.add(
+            "    application: "
+                + name(whole.get(0), id)
+                + (whole.size() > 1 ? YamlText.comment("a guess: there are several") : ""));
+      }
       List<String> activities = byKey.get("activities");
       if (activities.isEmpty()) {
         lines.add(

@@ -32,6 +32,9 @@ final class Rules {
     if (manifest.id().isEmpty()) {
       throw new RefusedException("its manifest has no id");
     }
+    if (!manifest.refusals().isEmpty()) {
+      throw new RefusedException("of its manifest: " + manifest.refusals().get(0));
+    }
     if (manifest.least() > profile.platform()) {
       throw new RefusedException(
           "it needs platform " + manifest.least() + ", and this is " + profile.platform());
