@@ -37,7 +37,12 @@ public enum ResourceCode implements Code {
       WARNING,
       Basis.INPUT,
       "Resource without a default",
-      "Phones for which there is no variant end the application when it is needed.");
+      "Phones for which there is no variant end the application when it is needed."),
+  Z5207(
+      WARNING,
+      Basis.OPINION,
+      "Variants of a resource that don't fit each other",
+      "The application ends in one language only, where nobody tried it.");
 
   private final Severity severity;
   private final Basis basis;

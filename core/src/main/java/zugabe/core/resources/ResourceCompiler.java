@@ -33,26 +33,11 @@ import zugabe.formats.icon.Stretching;
  * which may name each other in any order.
  */
 public final class ResourceCompiler {
-  private static final Set<String> FILES =
-      Set.of(
-          "anim",
-          "animator",
-          "color",
-          "drawable",
-          "font",
-          "interpolator",
-          "layout",
-          "menu",
-          "mipmap",
-          "navigation",
-          "raw",
-          "transition",
-          "xml");
-
   private final String pack;
   private final Where where;
   private final Findings findings;
   private final Numbers.Given given;
+  private final FileRules rules;
   private final List<Declared> declared = new ArrayList<>();
   private final Map<String, Platform.Attribute> attributes = new TreeMap<>();
   private final Map<ResourceFile, SourceElement> documents = new LinkedHashMap<>();
@@ -68,6 +53,7 @@ public final class ResourceCompiler {
     this.where = where;
     this.findings = findings;
     this.given = new Numbers.Given(findings);
+    this.rules = new FileRules(findings);
   }
 
   /**
@@ -136,13 +122,15 @@ public final class ResourceCompiler {
     if (file.name().startsWith(".")) {
       return this;
     }
-    if (!type.equals("values") && !FILES.contains(type)) {
+    if (!type.equals("values") && !FileRules.types().contains(type)) {
       wrongPlace(
           file,
           folder.isEmpty()
               ? "It lies beside the folders of resources."
               : "\"" + type + "\" isn't a type of resources.",
-          "Put it into one of values, " + String.join(", ", new TreeSet<>(FILES)) + ".");
+          "Put it into one of values, "
+              + String.join(", ", new TreeSet<>(FileRules.types()))
+              + ".");
       return this;
     }
     ParsedQualifiers.Result qualifiers =
@@ -191,11 +179,17 @@ public final class ResourceCompiler {
     String ending = file.name().substring(name.length());
     String place = "res/" + type + (spelt.isEmpty() ? "" : "-" + spelt) + "/";
     String path = place + name + ending;
+    if (!rules.fits(file, type, ending)) {
+      // it is there, so what names it isn't told as well
+      declare(type, name, qualifiers, new ResourceFile(path, file.content(), file.where()));
+      return;
+    }
     if (file.isXml() && !type.equals("raw")) {
       Optional<SourceElement> root = SourceXml.read(file.content(), file.where(), findings);
       if (root.isEmpty()) {
         return;
       }
+      rules.root(file, type, root.get());
       InlineResources inline = new InlineResources(type, name, findings);
       documents.put(new ResourceFile(path, file.content(), file.where()), inline.out(root.get()));
       identifiers(root.get());
@@ -316,6 +310,7 @@ public final class ResourceCompiler {
       }
     }
     List<Resource> made = new ArrayList<>();
+    Variants variants = new Variants(findings);
     for (Map.Entry<String, SortedMap<Qualifiers, Declared>> one : all.entrySet()) {
       Defaults.check(one.getKey(), one.getValue(), findings);
       SortedMap<Qualifiers, TableEntry> values = new TreeMap<>();
@@ -324,9 +319,12 @@ public final class ResourceCompiler {
       }
       Declared any = one.getValue().get(one.getValue().firstKey());
       if (!values.isEmpty() && numbers.containsKey(one.getKey())) {
-        made.add(new Resource(any.type(), any.name(), numbers.get(one.getKey()), values));
+        Resource whole = new Resource(any.type(), any.name(), numbers.get(one.getKey()), values);
+        variants.check(whole, one.getValue());
+        made.add(whole);
       }
     }
+    variants.circles(made, all);
     return made;
   }
 }

@@ -192,6 +192,13 @@ final class ValuesReader {
         string(item, v).ifPresent(s -> parts.add(new TableEntry.Part(form.get(), s)));
       }
     }
+    if (e.children().stream()
+        .noneMatch(i -> i.plain("quantity").filter("other"::equals).isPresent())) {
+      v.fault(
+          e.where(),
+          "These plurals have nothing for quantity \"other\", which each language needs.",
+          "Add <item quantity=\"other\">.");
+    }
     return complex(0, parts);
   }
 
