@@ -31,6 +31,18 @@ public final class OptionsTest {
       {"--version", ERROR, "With --version Java ends before it starts the program."},
       {"-Dplace=north -Xmx64m", ERROR, "Write them apart: [-Dplace=north, -Xmx64m]."},
       {"-Xmx12q", ERROR, "Java doesn't take -Xmx12q: sizes are whole numbers"},
+      {
+        "-xmx512m",
+        ERROR,
+        "Java knows no option -xmx512m. To do: Write it with a capital letter: -Xmx512m"
+      },
+      {"\"-xx:+UseSerialGC\"", ERROR, "Write it with a capital letter: -XX:+UseSerialGC"},
+      {"-dtern.place=north", ERROR, "Write it with a capital letter: -Dtern.place=north"},
+      {
+        "--enable-previw",
+        ERROR,
+        "Java knows no option --enable-previw. To do: Mend it, or remove it;"
+      },
       {"-Xss", ERROR, "Write one such as -Xss512m."},
       {"\"-javaagent:agent.jar=quiet\"", WARNING, "Java looks for agent.jar where the user is."},
       {
@@ -51,12 +63,29 @@ public final class OptionsTest {
     }
   }
 
+  /** Two versions come a year. */
+  @Test
+  public void versionsThatNoRuntimeHas() throws Exception {
+    try (Workspace w = Workspace.withProgram()) {
+      for (String java : new String[] {"61", "99+", "171"}) {
+        assertThat(check(w, "", ", java: " + java).err())
+            .contains(
+                "error Z1008", "\"" + java + "\" isn't allowed here; expected a Java version");
+      }
+      assertThat(check(w, "", ", java: 11-99").err()).doesNotContain("Z1008");
+    }
+  }
+
   @DataProvider
   public Object[][] sound() {
     return new Object[][] {
       {"-Xmx64m, -Dplace=far - north, -Dplace=-north, -Xss1024k", ""},
       {"--add-opens, java.base/java.lang=ALL-UNNAMED", ""},
       {"--add-opens=java.base/java.lang=ALL-UNNAMED, -XX:+UseSerialGC", ""},
+      {
+        "-server, --enable-preview, --enable-native-access=ALL-UNNAMED, -esa, --finalization=disabled",
+        ""
+      },
       {"\"-splash:/usr/share/tern.png\"", ""},
       {"\"-splash:tern.png\"", ", folder: program"},
     };

@@ -4,6 +4,7 @@ import com.google.re2j.Matcher;
 import com.google.re2j.Pattern;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Located;
@@ -36,6 +37,23 @@ public final class OptionsCheck {
   private static final Pattern APART =
       Pattern.compile(
           "--(add-(opens|exports|reads|modules)|limit-modules|patch-module|upgrade-module-path)");
+
+  /**
+   * What the runtime's own start program takes, of whatever version; what begins with {@code -X} is
+   * its virtual machine's.
+   */
+  private static final Pattern KNOWN =
+      Pattern.compile(
+          "-[DX].*|-(agentlib|agentpath|javaagent|splash):.*|-(ea|da|enableassertions|disableassertions)(:.*)?"
+              + "|-(esa|dsa|enablesystemassertions|disablesystemassertions|server|client|showversion|d32|d64)"
+              + "|-(no-)?jre-(no-)?restrict-search|-verbose(:.*)?"
+              + "|--(add-opens|add-exports|add-reads|add-modules|limit-modules|patch-module|upgrade-module-path)(=.*)?"
+              + "|--(enable-preview|enable-native-access=.*|illegal-(native-)?access=.*|finalization=.*|disable-@files"
+              + "|show-version|show-module-resolution|sun-misc-unsafe-memory-access=.*|enable-final-field-mutation=.*"
+              + "|illegal-final-field-mutation=.*)");
+
+  private static final Pattern CAPITAL =
+      Pattern.compile("-(xx:.*|x(mx|ms|mn|ss|log|share|int|batch|comp).*|d[a-z]+\\..*=.*)");
 
   private static final Pattern SEVERAL = Pattern.compile("-.*\\s-(-?[a-z]+-|D|X).*");
   private static final Pattern SIZE = Pattern.compile("-X(mx|ms|mn|ss)(.*)");
@@ -117,6 +135,16 @@ public final class OptionsCheck {
           option,
           "Java doesn't take " + word + ": sizes are whole numbers with k, m or g behind them.",
           "Write one such as -X" + size.group(1) + "512m.");
+    } else if (word.startsWith("-") && !KNOWN.matcher(word).matches()) {
+      tell(
+          option,
+          "Java knows no option " + word + ".",
+          CAPITAL.matcher(word).matches()
+              ? "Write it with a capital letter: -"
+                  + word.substring(1, 2).toUpperCase(Locale.ROOT)
+                  + (word.startsWith("-xx:") ? "X" : word.substring(2, 3))
+                  + word.substring(3)
+              : "Mend it, or remove it; what the program itself is to have goes to arguments:.");
     }
   }
 
