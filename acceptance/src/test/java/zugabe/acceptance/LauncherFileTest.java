@@ -242,6 +242,25 @@ public final class LauncherFileTest {
             + " those for windows-x64."
       },
       {
+        "a version of Java that has no runtime of 32 bits",
+        (Spoiling)
+            w -> {
+              Files.copy(
+                  Program.ROOT.resolve(
+                      "kinds/src/main/resources/zugabe/kinds/launcher/console-x86.exe"),
+                  w.path("tide.dll"));
+              w.replace(
+                  "zugabe.yaml",
+                  "libraries: lib/*.jar",
+                  "libraries: lib/*.jar, natives: {windows-x86: tide.dll}");
+              w.replace(
+                  "zugabe.yaml", "tern.exe", "tern.exe, libraries: nested, platform: windows-x86");
+              w.replace(
+                  "zugabe.yaml", "main: example.tern.Main", "main: example.tern.Main, java: 24+");
+            },
+        "error Z5108 zugabe.yaml:7:8 deliverables.exe Its native libraries want a runtime of 32 bits, the last of which for Windows is Java 23; the program \"tern\" runs on Java 24+."
+      },
+      {
         "a large number",
         (Spoiling) w -> w.replace("zugabe.yaml", "version: 2.4.1", "version: 2.70000"),
         "error Z5104"

@@ -43,7 +43,12 @@ public enum LauncherCode implements Code {
       ERROR,
       Basis.INPUT,
       "Properties that don't fit",
-      "The page of properties has room for 65,535 bytes in all.");
+      "The page of properties has room for 65,535 bytes in all."),
+  Z5108(
+      ERROR,
+      Basis.OPINION,
+      "Versions that no runtime has",
+      "The program tells everybody to install a runtime, and there is none to install.");
 
   private final Severity severity;
   private final Basis basis;

@@ -134,6 +134,9 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     return Optional.of(by.planned(said, NAME, nothing, Map.of(), own.starting(beside)));
   }
 
+  /** Later versions aren't made for them any more (JEP 479). */
+  private static final int LAST_OF_32_BITS = 23;
+
   private static void nothing(Findings findings, Where where, String key) {
     findings.add(
         RecipeCode.Z1022,
@@ -176,6 +179,27 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
     return true;
   }
 
+  /** Where native libraries want a runtime of 32 bits, there has to be one. */
+  private static void runtimes(Planned d, JarPlan plan, Findings findings) {
+    LauncherDeliverable own = d.own(LauncherDeliverable.class);
+    Program program = plan.program().orElseThrow();
+    if (own.target() == Keys.Target.WINDOWS_X86
+        && StartProgram.hasNatives(plan, own)
+        && program.java().from() > LAST_OF_32_BITS) {
+      findings.add(
+          LauncherCode.Z5108,
+          d.where(),
+          "Its native libraries want a runtime of 32 bits, the last of which for Windows is Java "
+              + LAST_OF_32_BITS
+              + "; the program \""
+              + program.name()
+              + "\" runs on Java "
+              + program.java().text()
+              + ".",
+          "Write platform: windows-x64, with libraries for it, or java: with an earlier version.");
+    }
+  }
+
   @Override
   public Checked check(Planned d, Map<String, Report> held, Findings findings) throws IOException {
     LauncherDeliverable own = d.own(LauncherDeliverable.class);
@@ -192,6 +216,7 @@ public final class LauncherKind implements Kind<Keys, LauncherKind.Checked> {
           "What goes into it has more than 4 GB.",
           "Make an archive, whose start scripts find what lies beside them.");
     }
+    runtimes(d, plan, findings);
     if (!Properties.fit(d.app(), own.file(), own.appearance().looks().properties())) {
       findings.add(
           LauncherCode.Z5107,

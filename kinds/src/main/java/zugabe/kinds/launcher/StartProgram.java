@@ -75,8 +75,7 @@ final class StartProgram {
     data.put("title", plan.app().name());
     data.put("java.from", java.from());
     java.to().ifPresent(to -> data.put("java.to", to));
-    boolean natives = own.beside().filter(b -> !b.natives().isEmpty()).isPresent();
-    if (natives || !plan.materials().natives().isEmpty()) {
+    if (hasNatives(plan, own)) {
       data.put("bits", own.target() == Keys.Target.WINDOWS_X64 ? 64 : 32);
     }
     own.running().places().forEach(p -> data.put("seek", p.replace('/', '\\')));
@@ -93,6 +92,12 @@ final class StartProgram {
     data.put("picture.seconds", own.appearance().seconds());
     Texts.with(own.appearance().looks().texts(), java).forEach(data::put);
     return data.encode();
+  }
+
+  /** Whether a runtime's bits have to be those of libraries that it loads. */
+  static boolean hasNatives(JarPlan plan, LauncherDeliverable own) {
+    return !plan.materials().natives().isEmpty()
+        || own.beside().filter(b -> !b.natives().isEmpty()).isPresent();
   }
 
   private void folder(LauncherData data, Program program) {
