@@ -181,6 +181,20 @@ public final class PhonePartsTest extends PhoneWorkspace {
   }
 
   @Test
+  public void levelsThatNoPhoneFits() throws Exception {
+    w.write("zugabe.yaml", Phones.recipe("lowest: 300\ntarget: 300\n"));
+    assertThat(check())
+        .contains(
+            "warning Z5329 zugabe.yaml:4:5 deliverables.phone It is for phones from level 300 on, and the newest that is known here is 36.");
+    w.write("zugabe.yaml", Phones.recipe("lowest: 36\ntarget: 35\n"));
+    assertThat(check())
+        .contains(
+            "It is for phones from level 36 on, and was made for level 35. To do: Write target: 36 or more, or lowest: 35 or less.");
+    w.write("zugabe.yaml", Phones.recipe("lowest: 36\ntarget: 36\n"));
+    assertThat(check()).doesNotContain("Z5329");
+  }
+
+  @Test
   public void placeholdersOfOtherBuilds() throws Exception {
     manifest(
         "",

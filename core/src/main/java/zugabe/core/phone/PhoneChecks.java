@@ -12,6 +12,7 @@ import java.util.TreeSet;
 import zugabe.bytes.Access;
 import zugabe.bytes.Content;
 import zugabe.bytes.MalformedException;
+import zugabe.core.android.Interfaces;
 import zugabe.core.android.PackageLayout;
 import zugabe.core.android.PackageManifest;
 import zugabe.core.finding.Findings;
@@ -142,12 +143,38 @@ public final class PhoneChecks {
           "The id " + manifest.id() + " is one for examples.",
           "Write app.id: with a domain of yours, turned round.");
     }
+    levels(manifest);
     if (manifest.target() < TARGET) {
       findings.add(
           PhoneCode.Z5312,
           where,
           "It was made for level " + manifest.target() + ".",
           "Try it on a newer platform, then write target: " + TARGET + " or more.");
+    }
+  }
+
+  private void levels(PackageManifest manifest) {
+    int least = manifest.least();
+    if (least > Interfaces.HIGHEST) {
+      findings.add(
+          PhoneCode.Z5329,
+          where,
+          "It is for phones from level "
+              + least
+              + " on, and the newest that is known here is "
+              + Interfaces.HIGHEST
+              + ".",
+          "Write lowest: with the level of the oldest phones that it runs on.");
+    } else if (least > manifest.target()) {
+      findings.add(
+          PhoneCode.Z5329,
+          where,
+          "It is for phones from level "
+              + least
+              + " on, and was made for level "
+              + manifest.target()
+              + ".",
+          "Write target: " + least + " or more, or lowest: " + manifest.target() + " or less.");
     }
   }
 

@@ -144,7 +144,12 @@ public enum PhoneCode implements Code {
       WARNING,
       Basis.OPINION,
       "Part of the application that isn't declared",
-      "What the manifest doesn't declare can't be started: the application ends when it comes to it.");
+      "What the manifest doesn't declare can't be started: the application ends when it comes to it."),
+  Z5329(
+      WARNING,
+      Basis.OPINION,
+      "Levels that no phone fits",
+      "Phones below the lowest level refuse the package.");
 
   private final Severity severity;
   private final Basis basis;
