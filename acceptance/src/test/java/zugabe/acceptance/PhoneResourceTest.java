@@ -164,4 +164,40 @@ public final class PhoneResourceTest extends PhoneWorkspace {
   public void variantsThatFit(String first, String other) throws Exception {
     assertThat(both(first, other)).doesNotContain("Z5207");
   }
+
+  /** Byte code is compiled against numbers: given ones aren't written, and stay as they are. */
+  @Test
+  public void numbersAreWrittenUntilTheyAreGiven() throws Exception {
+    assertThat(w.program().zugabe("build").out()).contains("tally-1.2.3.numbers.txt");
+    String first = "string hello 0x7f";
+    String table = Files.readString(w.path("out/tally-1.2.3.numbers.txt"));
+    assertThat(table).contains(first, "mipmap app_icon 0x7f");
+    byte[] made = Files.readAllBytes(w.path("out/tally-1.2.3.apk"));
+    Files.move(w.path("out/tally-1.2.3.numbers.txt"), w.path("numbers.txt"));
+    w.write("zugabe.yaml", Phones.recipe("resource-numbers: numbers.txt\n"));
+    assertThat(w.program().zugabe("build").out()).doesNotContain("numbers.txt");
+    assertThat(Files.readAllBytes(w.path("out/tally-1.2.3.apk"))).isEqualTo(made);
+    w.write("res/values/more.xml", OPEN + string("An earlier one") + CLOSE);
+    assertThat(w.program().zugabe("build").exit()).isZero();
+    int from = table.indexOf(first);
+    String number = table.substring(from, table.indexOf('\n', from)).split(" ")[2].substring(2);
+    assertThat(
+            w.program()
+                .run("androguard", "arsc", w.path("out/tally-1.2.3.apk").toString(), "-t", "public")
+                .out())
+        .containsPattern("type=\"string\" name=\"hello\" id=\"0x" + number + "\"");
+  }
+
+  /** In an archive lie packages, not what byte code is compiled against. */
+  @Test
+  public void archivesHoldThePackageOnly() throws Exception {
+    w.write(
+        "zugabe.yaml",
+        Phones.recipe("")
+            .replace(
+                "deliverables:\n", "deliverables:\n  set: {kind: archive, holds: {phone: app}}\n"));
+    Program.Result r = w.program().zugabe("check", "--tree");
+    assertThat(r.exit()).as(r.all()).isZero();
+    assertThat(r.out()).contains("tally-1.2.3.apk").doesNotContain("numbers.txt");
+  }
 }

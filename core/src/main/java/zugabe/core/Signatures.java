@@ -188,10 +188,11 @@ public final class Signatures {
   public Answer.Verify verify(List<Path> files, List<Path> trusted) throws IOException {
     Findings findings = new Findings();
     Findings told = new Findings();
+    Findings closed = new Findings();
     List<Verdict> verdicts = new ArrayList<>();
     try (Workers workers = Workers.of(around.jobs())) {
       // opening keys takes as long as reading a large file's directory
-      Future<Trust> trust = workers.submit(() -> trust(trusted, told));
+      Future<Trust> trust = workers.submit(() -> trust(trusted, told, closed));
       FileVerification verification =
           new FileVerification(() -> Workers.take(trust), clock.instant(), workers, findings);
       for (Path file : files) {
@@ -211,15 +212,19 @@ public final class Signatures {
       Workers.take(trust);
     }
     told.sorted().forEach(findings::add);
+    if (findings.sorted().stream().anyMatch(f -> f.code().equals(SignCode.Z0203))) {
+      // maybe the signer is a key of the recipe's that didn't open
+      closed.sorted().forEach(findings::add);
+    }
     return new Answer.Verify(findings.sorted(), verdicts);
   }
 
-  private Trust trust(List<Path> trusted, Findings told) throws IOException {
+  private Trust trust(List<Path> trusted, Findings told, Findings closed) throws IOException {
     Trust trust = Trust.ofSystem();
     for (Path one : trusted) {
       trusted(one, trust, told);
     }
-    own(trust);
+    own(trust, closed);
     return trust;
   }
 
@@ -266,22 +271,21 @@ public final class Signatures {
   }
 
   /** The recipe's own keys are trusted, as far as they open without asking anybody. */
-  private void own(Trust trust) throws IOException {
-    Findings ignored = new Findings();
+  private void own(Trust trust, Findings closed) throws IOException {
     try (Secrets secrets = keying.silent()) {
-      KeyRing ring = keying.ring(secrets, ignored);
+      KeyRing ring = keying.ring(secrets, closed);
       for (String name : ring.names()) {
-        KeySpec spec = ring.spec(name, Where.file(name), ignored).orElseThrow();
-        Optional<KeyFile> file = ring.file(spec, ignored);
+        KeySpec spec = ring.spec(name, Where.file(name), closed).orElseThrow();
+        Optional<KeyFile> file = ring.file(spec, closed);
         if (file.filter(KeyFile::isOfOpenPgp).isPresent()) {
           try {
             trust.addOpenPgp(file.get().bytes());
           } catch (IOException e) {
             // a damaged key of one's own vouches for nothing
-            file.get().damaged(Where.file(name), ignored);
+            file.get().damaged(Where.file(name), closed);
           }
         } else if (file.isPresent()) {
-          Optional<SigningKey> key = ring.open(name, Where.file(name), ignored);
+          Optional<SigningKey> key = ring.open(name, Where.file(name), closed);
           if (key.isPresent() && !(key.get() instanceof OpenPgpKey)) {
             trust.add(List.of(((X509Key) key.get()).certificate()));
           }

@@ -50,7 +50,7 @@ public record Contents(
               "resource-numbers",
               TextShape.any().naming(Reference.To.FILE),
               "Numbers of resources that the byte code was compiled against: lines of type, name and number.")
-          .otherwise("they are given by type and name");
+          .otherwise("they are given by type and name, and written beside the package");
 
   public static final Field<Located<String>> BASE =
       Field.optional(
@@ -77,6 +77,11 @@ public record Contents(
         v.maybe(NUMBERS),
         v.maybe(BASE),
         v.maybe(LAST));
+  }
+
+  /** Whether resources get their numbers where they are compiled. */
+  public boolean numbersAreMade() {
+    return !resources.isEmpty() && base.isEmpty() && numbers.isEmpty();
   }
 
   /** The files that are there; what isn't is in the findings. */

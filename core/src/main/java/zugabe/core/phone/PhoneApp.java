@@ -31,6 +31,8 @@ import zugabe.formats.jar.JarOrder;
  * @param entries the table of resources, files of resources, and what comes from a finished package
  * @param sources what entries that were compiled were made of
  * @param code byte code, by names for messages
+ * @param numbers of its resources, as a table that byte code is compiled against; empty where one
+ *     was given, and where byte code names none
  * @param versionCode of a package that serves all phones
  */
 public record PhoneApp(
@@ -38,6 +40,7 @@ public record PhoneApp(
     SortedMap<String, Content> entries,
     Map<String, Where> sources,
     Map<String, Content> code,
+    Optional<String> numbers,
     int versionCode) {
   static final String LABEL = "app_label";
 
@@ -106,6 +109,7 @@ public record PhoneApp(
             entries,
             resources.sources(),
             dex,
+            sources.numbersAreMade() ? Optional.of(resources.numbersText()) : Optional.empty(),
             code));
   }
 

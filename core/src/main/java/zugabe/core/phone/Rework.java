@@ -74,7 +74,8 @@ final class Rework {
       patch.label(Value.string(d.app().name()));
     }
     told(base, patch, where);
-    return new PhoneApp(new PackageManifest(patch.done()), entries, Map.of(), base.code(), code);
+    return new PhoneApp(
+        new PackageManifest(patch.done()), entries, Map.of(), base.code(), Optional.empty(), code);
   }
 
   /** New labels and icons are resources beside those that are there. */

@@ -74,6 +74,11 @@ public record Sources(
     }
   }
 
+  /** Whether its resources get their numbers here. */
+  public boolean numbersAreMade() {
+    return !resources.isEmpty() && single.base().isEmpty() && single.numbers().isEmpty();
+  }
+
   @Override
   public void addTo(PlanDigest digest) {
     digest

@@ -35,4 +35,9 @@ record ApkDeliverable(
         .part("declares", said.declares())
         .part("shown", said.shown());
   }
+
+  /** The table of its resources' numbers, beside the package. */
+  static String numbers(String file) {
+    return file.substring(0, file.length() - ENDING.length()) + ".numbers.txt";
+  }
 }

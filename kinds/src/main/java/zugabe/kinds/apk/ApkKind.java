@@ -1,10 +1,13 @@
 package zugabe.kinds.apk;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zugabe.bytes.Content;
+import zugabe.bytes.Layout;
 import zugabe.core.android.PackageManifest;
 import zugabe.core.finding.Code;
 import zugabe.core.finding.Findings;
@@ -55,9 +58,14 @@ public final class ApkKind implements Kind<Keys, ApkKind.Checked> {
    *
    * @param packages a file to each
    * @param manifest empty when there is none to be made
+   * @param numbers of resources, where byte code has to be compiled against them
    */
   record Checked(
-      Planned planned, Report report, List<Pack> packages, Optional<PackageManifest> manifest)
+      Planned planned,
+      Report report,
+      List<Pack> packages,
+      Optional<PackageManifest> manifest,
+      Optional<String> numbers)
       implements Prepared {}
 
   /** A package. */
@@ -90,11 +98,15 @@ public final class ApkKind implements Kind<Keys, ApkKind.Checked> {
   @Override
   public Intent intent(Common said, Keys keys, Identity app) {
     String file = said.file().map(Located::value).orElse(app.fileName() + ApkDeliverable.ENDING);
-    return new Intent(
-        file,
-        file.endsWith(ApkDeliverable.ENDING)
-            ? processors(keys).stream().map(p -> ApkDeliverable.file(file, p)).toList()
-            : List.of(file));
+    if (!file.endsWith(ApkDeliverable.ENDING)) {
+      return new Intent(file, List.of(file));
+    }
+    List<String> files = new ArrayList<>();
+    processors(keys).forEach(p -> files.add(ApkDeliverable.file(file, p)));
+    if (keys.contents().numbersAreMade()) {
+      files.add(ApkDeliverable.numbers(file));
+    }
+    return new Intent(file, files);
   }
 
   @Override
@@ -123,7 +135,7 @@ public final class ApkKind implements Kind<Keys, ApkKind.Checked> {
     ApkDeliverable own = d.own(ApkDeliverable.class);
     Optional<PhoneApp> app = PhoneApp.of(d, own.sources(), own.said(), findings);
     if (app.isEmpty()) {
-      return new Checked(d, Report.NOTHING, List.of(), Optional.empty());
+      return new Checked(d, Report.NOTHING, List.of(), Optional.empty(), Optional.empty());
     }
     PackageManifest manifest = app.get().manifest();
     new PhoneChecks(own.sources(), app.get(), d.where(), findings).run();
@@ -148,7 +160,7 @@ public final class ApkKind implements Kind<Keys, ApkKind.Checked> {
             List.of(),
             List.of(),
             forms(d, app.get(), manifest));
-    return new Checked(d, report, packages, Optional.of(manifest));
+    return new Checked(d, report, packages, Optional.of(manifest), app.get().numbers());
   }
 
   private static XmlElement coded(XmlElement manifest, int code) {
@@ -214,6 +226,11 @@ public final class ApkKind implements Kind<Keys, ApkKind.Checked> {
                           checked.planned().time())
                   : ZipWriter.layout(pack.members()),
               inputs.list()));
+    }
+    if (checked.numbers().isPresent()) {
+      String file = ApkDeliverable.numbers(checked.planned().own(ApkDeliverable.class).file());
+      byte[] table = checked.numbers().get().getBytes(StandardCharsets.UTF_8);
+      outputs.add(new Output(file, 0644, Layout.copyOf(file, Content.of(table)), List.of()));
     }
     return outputs;
   }
