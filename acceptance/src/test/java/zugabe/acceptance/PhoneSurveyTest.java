@@ -133,6 +133,32 @@ public final class PhoneSurveyTest {
     }
   }
 
+  /** The largest picture may be what a screen shows. */
+  @Test
+  public void theIconIsAPictureThatIsCalledSo() throws Exception {
+    try (Workspace w = parts()) {
+      Phones.icon(w.path("build/res/drawable/chart.png"), 900, 900);
+      Phones.icon(w.path("photo.png"), 600, 600);
+      assertThat(icon(w)).isEqualTo("photo.png");
+      Phones.icon(w.path("small-icon.png"), 64, 64);
+      assertThat(icon(w)).isEqualTo("photo.png");
+      Phones.icon(w.path("tern-logo.png"), 300, 300);
+      assertThat(icon(w)).isEqualTo("tern-logo.png");
+      Files.delete(w.path("tern-logo.png"));
+      Files.delete(w.path("photo.png"));
+      Files.delete(w.path("small-icon.png"));
+      assertThat(icon(w)).isEqualTo("build/res/drawable/chart.png");
+    }
+  }
+
+  private static String icon(Workspace w) throws Exception {
+    Files.deleteIfExists(w.path("zugabe.yaml"));
+    Keys.ok(w, "survey", "--draft");
+    String draft = Files.readString(w.path("zugabe.yaml"));
+    int at = draft.indexOf("  icon: ") + 8;
+    return draft.substring(at, draft.indexOf('\n', at));
+  }
+
   @Test
   public void aFinishedPackageKeepsWhatItIsCalled() throws Exception {
     String more = "labels: {de: Strichliste}\nversion-code: 77\n";

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import zugabe.bytes.Regex;
@@ -15,6 +16,12 @@ import zugabe.core.materials.Recognition;
 
 /** What a draft says of the application: its own words first, guesses behind. */
 final class AppDraft {
+  /** How pictures are called that are meant for it. */
+  private static final List<String> ICON_NAMES = List.of("icon", "logo", "launcher");
+
+  /** Pixels on each side that all systems' icons can be made of. */
+  private static final int ICON_SIDE = 256;
+
   private static final Pattern LICENCE = Pattern.compile("(?i)(LICEN[CS]E|COPYING)(\\.(txt|md))?");
 
   private final Survey survey;
@@ -178,17 +185,38 @@ final class AppDraft {
     return x > 0 && size.substring(0, x).equals(size.substring(x + 1));
   }
 
-  /** The largest square picture that every system can take. */
+  /**
+   * The largest square picture that every system can take: best one that is called an icon, and
+   * none of a phone's resources where there are others.
+   */
   Optional<Survey.Found> icon() {
-    return survey.of(Nature.PICTURE).stream()
-        .filter(f -> f.what().form().equals("PNG"))
-        .filter(f -> isSquare(f.what().fact("size")))
-        .filter(
-            f ->
-                survey.programs().stream()
-                    .noneMatch(p -> p.web().filter(w -> f.path().startsWith(w + "/")).isPresent()))
+    List<Survey.Found> pictures =
+        survey.of(Nature.PICTURE).stream()
+            .filter(f -> f.what().form().equals("PNG"))
+            .filter(f -> isSquare(f.what().fact("size")))
+            .filter(
+                f ->
+                    survey.programs().stream()
+                        .noneMatch(
+                            p -> p.web().filter(w -> f.path().startsWith(w + "/")).isPresent()))
+            .toList();
+    if (pictures.size() < 2) {
+      return pictures.stream().findFirst();
+    }
+    Set<String> ofPhones = PhoneParts.in(survey).paths();
+    return pictures.stream()
         .max(
-            Comparator.comparingInt(
-                f -> Integer.parseInt(Regex.replaceFirst(f.what().fact("size"), "x.*", ""))));
+            Comparator.<Survey.Found>comparingInt(f -> ofPhones.contains(f.path()) ? 0 : 1)
+                .thenComparingInt(f -> side(f) >= ICON_SIDE && isCalledIcon(f) ? 1 : 0)
+                .thenComparingInt(AppDraft::side));
+  }
+
+  private static boolean isCalledIcon(Survey.Found picture) {
+    String name = picture.name().toLowerCase(Locale.ROOT);
+    return ICON_NAMES.stream().anyMatch(name::contains);
+  }
+
+  private static int side(Survey.Found square) {
+    return Integer.parseInt(Regex.replaceFirst(square.what().fact("size"), "x.*", ""));
   }
 }
