@@ -226,18 +226,7 @@ public final class LauncherFileTest {
       },
       {
         "a library of 32 bits among those of 64",
-        (Spoiling)
-            w -> {
-              Files.copy(
-                  Program.ROOT.resolve(
-                      "kinds/src/main/resources/zugabe/kinds/launcher/console-x86.exe"),
-                  w.path("tide.dll"));
-              w.replace(
-                  "zugabe.yaml",
-                  "libraries: lib/*.jar",
-                  "libraries: lib/*.jar, natives: {windows-x64: tide.dll}");
-              w.replace("zugabe.yaml", "tern.exe", "tern.exe, libraries: nested");
-            },
+        (Spoiling) w -> narrow(w, "windows-x64"),
         "warning Z3025 tide.dll It is native code for windows-x86, and the recipe has it among"
             + " those for windows-x64."
       },
@@ -245,16 +234,8 @@ public final class LauncherFileTest {
         "a version of Java that has no runtime of 32 bits",
         (Spoiling)
             w -> {
-              Files.copy(
-                  Program.ROOT.resolve(
-                      "kinds/src/main/resources/zugabe/kinds/launcher/console-x86.exe"),
-                  w.path("tide.dll"));
-              w.replace(
-                  "zugabe.yaml",
-                  "libraries: lib/*.jar",
-                  "libraries: lib/*.jar, natives: {windows-x86: tide.dll}");
-              w.replace(
-                  "zugabe.yaml", "tern.exe", "tern.exe, libraries: nested, platform: windows-x86");
+              narrow(w, "windows-x86");
+              w.replace("zugabe.yaml", "nested", "nested, platform: windows-x86");
               w.replace(
                   "zugabe.yaml", "main: example.tern.Main", "main: example.tern.Main, java: 24+");
             },
@@ -322,6 +303,18 @@ public final class LauncherFileTest {
   }
 
   /** The recipe says more of it. */
+  /** Adds a library of 32 bits to those for a platform. */
+  private static void narrow(Workspace w, String platform) throws Exception {
+    Files.copy(
+        Program.ROOT.resolve("kinds/src/main/resources/zugabe/kinds/launcher/console-x86.exe"),
+        w.path("tide.dll"));
+    w.replace(
+        "zugabe.yaml",
+        "libraries: lib/*.jar",
+        "libraries: lib/*.jar, natives: {" + platform + ": tide.dll}");
+    w.replace("zugabe.yaml", "tern.exe", "tern.exe, libraries: nested");
+  }
+
   private static Spoiling saying(String keys) {
     return w -> w.replace("zugabe.yaml", "tern.exe", "tern.exe, " + keys);
   }

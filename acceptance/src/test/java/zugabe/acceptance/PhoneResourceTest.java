@@ -180,7 +180,8 @@ public final class PhoneResourceTest extends PhoneWorkspace {
     w.write("res/values/more.xml", OPEN + string("An earlier one") + CLOSE);
     assertThat(w.program().zugabe("build").exit()).isZero();
     int from = table.indexOf(first);
-    String number = table.substring(from, table.indexOf('\n', from)).split(" ")[2].substring(2);
+    int hex = table.indexOf("0x", from) + 2;
+    String number = table.substring(hex, table.indexOf('\n', hex));
     assertThat(
             w.program()
                 .run("androguard", "arsc", w.path("out/tally-1.2.3.apk").toString(), "-t", "public")
