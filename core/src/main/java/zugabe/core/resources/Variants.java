@@ -121,6 +121,9 @@ final class Variants {
   /** Arguments by their numbers, each with how it is shown: s, d for whole numbers, f, c or t. */
   private static Map<Integer, String> filled(String text) {
     Map<Integer, String> all = new HashMap<>();
+    if (text.indexOf('%') < 0) {
+      return all;
+    }
     Matcher m = FILLED.matcher(text);
     int next = 1;
     while (m.find()) {
