@@ -166,7 +166,7 @@ public final class PhoneFindingTest extends PhoneWorkspace {
             .replace("    activities: {.TallyActivity: {}}\n", ""));
     assertThat(check())
         .contains(
-            "error Z5304 zugabe.yaml:4:5 deliverables.phone The manifest declares the service example.gannet.tally.GoneService, and no byte code holds that class.",
+            "error Z5304 AndroidManifest.xml:6 The manifest declares the service example.gannet.tally.GoneService, and no byte code holds that class.",
             "error Z5310 zugabe.yaml:4:5 deliverables.phone The manifest makes it debuggable.",
             "The manifest marks it as one for tests only.",
             "note Z5311",
@@ -179,8 +179,7 @@ public final class PhoneFindingTest extends PhoneWorkspace {
         "android:targetSdkVersion=\"35\"");
     assertThat(check())
         .contains(
-            "error Z5305",
-            "The service example.gannet.tally.GoneService answers others, but android:exported isn't said.");
+            "error Z5305 AndroidManifest.xml:6 The service example.gannet.tally.GoneService answers others, but android:exported isn't said.");
     w.replace("zugabe.yaml", "example.gannet.tally", "com.example.tally");
     assertThat(check()).contains("The id com.example.tally is one for examples.");
   }

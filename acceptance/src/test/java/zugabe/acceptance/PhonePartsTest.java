@@ -79,7 +79,7 @@ public final class PhonePartsTest extends PhoneWorkspace {
     w.write("zugabe.yaml", Phones.recipe("services: {.Counting: {}}\n"));
     assertThat(check())
         .contains(
-            "error Z5324 zugabe.yaml:4:5 deliverables.phone The manifest declares the service example.gannet.tally.Counting, and that class "
+            "error Z5324 zugabe.yaml:8:27 deliverables.phone.services..Counting The manifest declares the service example.gannet.tally.Counting, and that class "
                 + fault);
   }
 

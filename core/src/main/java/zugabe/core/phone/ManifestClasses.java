@@ -23,14 +23,14 @@ final class ManifestClasses {
           Part.PROVIDER, "providers",
           Part.APPLICATION, "application");
 
+  private final PhoneApp app;
   private final PackageManifest manifest;
-  private final boolean hasCode;
   private final Where where;
   private final Findings findings;
 
-  ManifestClasses(PackageManifest manifest, boolean hasCode, Where where, Findings findings) {
-    this.manifest = manifest;
-    this.hasCode = hasCode;
+  ManifestClasses(PhoneApp app, Where where, Findings findings) {
+    this.app = app;
+    this.manifest = app.manifest();
     this.where = where;
     this.findings = findings;
   }
@@ -88,13 +88,16 @@ final class ManifestClasses {
   }
 
   private void named(AppClasses classes, String kind, String name, Part part) {
+    Where at = app.sources().getOrDefault(PhoneApp.named(name), where);
     String what = "The manifest declares the " + kind + " " + name;
     if (!classes.isThere(name)) {
       findings.add(
           PhoneCode.Z5304,
-          where,
+          at,
           what
-              + (hasCode ? ", and no byte code holds that class." : ", and there is no byte code."),
+              + (app.code().isEmpty()
+                  ? ", and there is no byte code."
+                  : ", and no byte code holds that class."),
           "Mend the name, or add the .dex file that has it by code:.");
       return;
     }
@@ -104,7 +107,7 @@ final class ManifestClasses {
             fault ->
                 findings.add(
                     PhoneCode.Z5324,
-                    where,
+                    at,
                     what + ", and that class " + fault + ".",
                     "Declare it as what it is, or give it what the platform asks for: a public class that comes from "
                         + part.root()

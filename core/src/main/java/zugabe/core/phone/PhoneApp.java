@@ -3,7 +3,10 @@ package zugabe.core.phone;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -22,6 +25,7 @@ import zugabe.core.resources.CompiledResources;
 import zugabe.core.resources.ResourceCompiler;
 import zugabe.core.resources.ResourceFile;
 import zugabe.core.resources.SourceElement;
+import zugabe.formats.androidxml.XmlAttribute;
 import zugabe.formats.androidxml.XmlElement;
 import zugabe.formats.jar.JarOrder;
 
@@ -29,7 +33,8 @@ import zugabe.formats.jar.JarOrder;
  * An application for phones, compiled.
  *
  * @param entries the table of resources, files of resources, and what comes from a finished package
- * @param sources what entries that were compiled were made of
+ * @param sources what entries that were compiled were made of, and where the manifest's classes are
+ *     named: {@link #named}
  * @param code byte code, by names for messages
  * @param numbers of its resources, as a table that byte code is compiled against; empty where one
  *     was given, and where byte code names none
@@ -107,10 +112,30 @@ public record PhoneApp(
         new PhoneApp(
             new PackageManifest(resources.manifest(manifest, id, findings)),
             entries,
-            resources.sources(),
+            places(manifest, id, resources.sources()),
             dex,
             sources.numbersAreMade() ? Optional.of(resources.numbersText()) : Optional.empty(),
             code));
+  }
+
+  /** The manifest's place where it names a class, for {@link #sources}. */
+  static String named(String className) {
+    return PackageManifest.PATH + "#" + className;
+  }
+
+  /** Elements of the recipe's have their places there. */
+  private static Map<String, Where> places(
+      SourceElement manifest, String id, Map<String, Where> sources) {
+    Map<String, Where> all = new HashMap<>(sources);
+    for (SourceElement application : manifest.children()) {
+      List<SourceElement> naming = new ArrayList<>(application.children());
+      naming.add(application);
+      for (SourceElement one : naming) {
+        one.in(XmlAttribute.ANDROID, "name")
+            .ifPresent(n -> all.putIfAbsent(named(Component.full(n, id)), one.where()));
+      }
+    }
+    return all;
   }
 
   /** A manifest's bytes. */

@@ -53,7 +53,7 @@ public final class PhoneChecks {
     new NamedFiles(entries(), findings).run(code);
     new PermissionChecks(manifest, where, findings).run(code);
     AppClasses classes = new AppClasses(code.values());
-    new ManifestClasses(manifest, !app.code().isEmpty(), where, findings).run(classes);
+    new ManifestClasses(app, where, findings).run(classes);
     new LayoutClasses(classes, this::source, findings).run(app.entries());
     for (PackageManifest.Component one : manifest.components()) {
       component(one, manifest);
@@ -75,7 +75,7 @@ public final class PhoneChecks {
     if (one.exported().isEmpty() && one.filtered() && manifest.target() >= EXPORTED_SINCE) {
       findings.add(
           PhoneCode.Z5305,
-          where,
+          source(PhoneApp.named(one.name())),
           "The "
               + one.kind()
               + " "
