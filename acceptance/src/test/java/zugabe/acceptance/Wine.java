@@ -32,7 +32,10 @@ final class Wine implements AutoCloseable {
     if (copied.exit() != 0) {
       throw new IllegalStateException(copied.all());
     }
-    return new Wine(folder);
+    Wine wine = new Wine(folder);
+    // one that has just been idle for its time would end while the next program looks for it
+    wine.program(folder).run("wineserver", "-p");
+    return wine;
   }
 
   private static synchronized Path prepared() throws IOException, InterruptedException {

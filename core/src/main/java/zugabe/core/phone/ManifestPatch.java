@@ -224,10 +224,4 @@ final class ManifestPatch {
     }
     return this;
   }
-
-  /** Libraries are stored, and phones map them into memory as they lie. */
-  ManifestPatch storedLibraries() {
-    application(a -> set(a, "extractNativeLibs", Value.bool(false)));
-    return this;
-  }
 }

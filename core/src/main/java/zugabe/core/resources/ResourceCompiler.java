@@ -109,11 +109,6 @@ public final class ResourceCompiler {
     return this;
   }
 
-  /** Whether a resource is declared. */
-  public boolean has(String type, String name) {
-    return declared.stream().anyMatch(d -> d.type().equals(type) && d.name().equals(name));
-  }
-
   /** Adds a file of the sources. */
   public ResourceCompiler add(ResourceFile file) throws IOException {
     String folder = file.folder();

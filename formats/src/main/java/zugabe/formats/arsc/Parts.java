@@ -27,10 +27,4 @@ public final class Parts {
     int at = FORMS.indexOf(quantity);
     return at < 0 ? Optional.empty() : Optional.of(FIRST_FORM + at);
   }
-
-  /** The plural's form of a name. */
-  public static Optional<String> form(long name) {
-    long at = name - FIRST_FORM;
-    return at >= 0 && at < FORMS.size() ? Optional.of(FORMS.get((int) at)) : Optional.empty();
-  }
 }
