@@ -157,6 +157,7 @@ public final class PhoneResourceTest extends PhoneWorkspace {
       {string("%d boats"), string("ein Boot")},
       {string("100% sure"), string("100 % sicher, %d")},
       {string("%1$tY"), string("%1$tB %1$tY")},
+      {string("%1$d of %1$s"), string("%1$d")},
     };
   }
 

@@ -74,6 +74,9 @@ final class FileRules {
       List.of("\u0089PNG\r\n", "\u00ff\u00d8\u00ff", "GIF8", "RIFF", "BM");
 
   private static final List<String> FONT_STARTS = List.of("\0\u0001\0\0", "OTTO", "ttcf", "true");
+  private static final String DRAWN =
+      "Draw it as <vector>, or make a picture of it: zugabe icon FILE.svg --to FILE.png --side 96";
+
   private static final String BRAND = "ftyp";
   private static final int START_BYTES = 12;
 
@@ -100,7 +103,7 @@ final class FileRules {
           file.where(),
           "What ends in \"" + ending + "\" can't be of the type " + type + ".",
           small.equals(".svg")
-              ? "Draw it as <vector>, or make a picture of it: zugabe icon FILE.svg --to FILE.png --side 96"
+              ? DRAWN
               : "Write "
                   + String.join(", ", endings.stream().sorted().toList())
                   + ", put it into raw, or remove it.");
@@ -145,8 +148,6 @@ final class FileRules {
         ResourceCode.Z5201,
         root.where(),
         "Phones can't make anything of the type " + type + " from <" + root.name() + ">.",
-        root.name().equals("svg")
-            ? "Draw it as <vector>, or make a picture of it: zugabe icon FILE.svg --to FILE.png --side 96"
-            : Nearest.hint(root.name(), new ArrayList<>(roots)));
+        root.name().equals("svg") ? DRAWN : Nearest.hint(root.name(), new ArrayList<>(roots)));
   }
 }

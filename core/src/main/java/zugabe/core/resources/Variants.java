@@ -40,7 +40,7 @@ final class Variants {
       return;
     }
     Map<Integer, String> wanted = new HashMap<>();
-    texts(first).forEach(text -> wanted.putAll(filled(text)));
+    texts(first).forEach(text -> filled(text).forEach((n, kind) -> add(wanted, n, kind)));
     resource
         .values()
         .forEach(
@@ -129,10 +129,15 @@ final class Variants {
     while (m.find()) {
       String kind = kind(m.group(2).charAt(0));
       if (!kind.isEmpty()) {
-        all.put(m.group(1) == null ? next++ : Integer.parseInt(m.group(1)), kind);
+        add(all, m.group(1) == null ? next++ : Integer.parseInt(m.group(1)), kind);
       }
     }
     return all;
+  }
+
+  /** What is shown as text as well has to be what it is shown as elsewhere. */
+  private static void add(Map<Integer, String> all, int argument, String kind) {
+    all.merge(argument, kind, (one, other) -> other.equals(ANY) ? one : other);
   }
 
   private static String kind(char conversion) {
