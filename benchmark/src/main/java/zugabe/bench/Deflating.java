@@ -4,6 +4,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -13,13 +14,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
 import java.util.zip.Deflater;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
 import zugabe.bytes.Packing;
 import zugabe.formats.deflate.Deflate;
 
 /**
  * The deflate engine against the runtime's, one thread each, in turn, best of some rounds: in
- * blocks as archives are packed, and file by file, both in engines that are kept. The last kinds of
- * content are ones that the engine's constants weren't weighed on.
+ * blocks as archives are packed, and file by file, both in engines that are kept. The last three
+ * kinds of content are ones that the engine's constants weren't weighed on.
  */
 final class Deflating {
   private static final int MOST_BYTES = 12_000_000;
@@ -50,6 +53,9 @@ final class Deflating {
     kinds.put("Markdown", files(project.resolve("docs"), ".md"));
     kinds.put("native code", files(runtime.resolve("server"), "libjvm.so"));
     kinds.put("the runtime's classes", files(runtime, "modules"));
+    kinds.put("other Java sources", files(project.resolve("acceptance/src"), ".java"));
+    kinds.put("libraries' classes", entries(project.resolve("cli/target/app/lib"), ".class"));
+    kinds.put("licence texts", files(runtime.resolveSibling("legal"), ""));
     Deflating deflating = new Deflating(rounds);
     for (Map.Entry<String, List<byte[]>> kind : kinds.entrySet()) {
       if (!kind.getValue().isEmpty()) {
@@ -67,10 +73,33 @@ final class Deflating {
     List<byte[]> all = new ArrayList<>();
     try (Stream<Path> walk = Files.walk(folder)) {
       for (Path file : walk.filter(f -> f.toString().endsWith(ending)).sorted().toList()) {
-        if (bytes < MOST_BYTES && Files.isRegularFile(file)) {
+        if (bytes < MOST_BYTES && Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
           byte[] one = start(file);
           all.add(one);
           bytes += one.length;
+        }
+      }
+    }
+    return all;
+  }
+
+  /** The same in the jars of a folder. */
+  private static List<byte[]> entries(Path folder, String ending) throws IOException {
+    if (!Files.isDirectory(folder)) {
+      return List.of();
+    }
+    long bytes = 0;
+    List<byte[]> all = new ArrayList<>();
+    try (Stream<Path> jars = Files.list(folder)) {
+      for (Path jar : jars.sorted().toList()) {
+        try (ZipFile file = new ZipFile(jar.toFile())) {
+          for (ZipEntry entry : file.stream().filter(e -> e.getName().endsWith(ending)).toList()) {
+            if (bytes < MOST_BYTES) {
+              byte[] one = file.getInputStream(entry).readAllBytes();
+              all.add(one);
+              bytes += one.length;
+            }
+          }
         }
       }
     }

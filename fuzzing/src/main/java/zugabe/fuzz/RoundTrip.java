@@ -14,6 +14,9 @@ import zugabe.formats.deflate.Deflate;
 final class RoundTrip {
   private static final int MOST_BYTES = 300_000;
 
+  /** Text and other bytes change places after so many. */
+  private static final int TURN_BYTES = 20_000;
+
   /** Longer ones take the thorough effort too long. */
   private static final int MOST_THOROUGH = 20_000;
 
@@ -48,10 +51,14 @@ final class RoundTrip {
   private static byte[] longer(byte[] input, Random random) {
     byte[] content = Arrays.copyOf(input, random.nextInt(MOST_BYTES) + 1);
     int at = Math.min(input.length, content.length);
+    int turn = random.nextInt(4);
     while (at < content.length) {
       int left = content.length - at;
       if (at == 0 || random.nextInt(4) == 0) {
-        content[at++] = (byte) random.nextInt(random.nextBoolean() ? 4 : 256);
+        boolean text = at / TURN_BYTES % 2 == turn;
+        content[at++] =
+            (byte)
+                (text ? 'a' + random.nextInt(20) : random.nextInt(random.nextBoolean() ? 4 : 256));
       } else {
         int length = Math.min(left, 1 + random.nextInt(random.nextInt(8) == 0 ? 5_000 : 20));
         int distance = 1 + random.nextInt(Math.min(at, random.nextBoolean() ? 300 : 70_000));

@@ -6,9 +6,9 @@ import java.nio.ByteOrder;
 import java.util.Arrays;
 
 /**
- * Where sequences of four bytes occurred, as chains from the last place to earlier ones, and where
- * those of three did last. Places are counted on from call to call, so that nothing has to be
- * cleared between them. Scratch memory of one thread.
+ * Where sequences of some bytes occurred, as chains from the last place to earlier ones, and where
+ * shorter ones did last. Places are counted on from call to call, so that nothing has to be cleared
+ * between them. Scratch memory of one thread.
  */
 final class Chains {
   static final VarHandle INT =
@@ -20,16 +20,13 @@ final class Chains {
   static final int MASK = WINDOW - 1;
 
   /** Larger tables hold more apart and fit the processor's cache worse. */
-  private static final int FOUR_BITS = 16;
+  private static final int SLOT_BITS = 16;
 
-  private static final int THREE_BITS = 14;
-  static final int FOUR_SHIFT = Integer.SIZE - FOUR_BITS;
-  static final int THREE_SHIFT = Integer.SIZE - THREE_BITS;
+  /** Half of the slots that are used at least. */
+  private static final int FEW_SLOTS = 256;
 
-  /** Multipliers that spread neighbouring values (multiplicative hashing). */
-  static final int FOUR_FACTOR = 0x9E3779B1;
-
-  static final int THREE_FACTOR = 0x1E35A7BD;
+  /** A multiplier that spreads neighbouring values (multiplicative hashing). */
+  private static final long FACTOR = 0x9E3779B97F4A7C15L;
 
   /** Chains that are compared for the one that leads farthest back. */
   private static final int MOST_CHAINS = 16;
@@ -38,15 +35,25 @@ final class Chains {
   static final int FAR_BACK = 65_535;
 
   /** The last place of each hash, counted from {@link #base}. */
-  final int[] four = new int[1 << FOUR_BITS];
+  final int[] heads = new int[1 << SLOT_BITS];
 
-  final int[] three = new int[1 << THREE_BITS];
+  /** The same of shorter sequences. */
+  final int[] singles = new int[1 << SLOT_BITS];
 
-  /** Steps back to the place before. */
+  /** Steps back to the place before in its chain. */
   final char[] back = new char[WINDOW];
 
   /** What is added to an index to get its place. */
   int base;
+
+  /** Which of eight bytes the places of a chain have in common. */
+  long chained;
+
+  /** The same of shorter sequences. */
+  long single;
+
+  /** Mask of the slots that are used: short contents stay in the processor's cache. */
+  int slots;
 
   private int next = 1;
   private byte[] bytes;
@@ -56,8 +63,8 @@ final class Chains {
   /** Starts with another content: nothing before {@code from} is found any more. */
   void start(byte[] content, int from, int to) {
     if (next > Integer.MAX_VALUE - FAR_BACK - (to - from)) {
-      Arrays.fill(four, 0);
-      Arrays.fill(three, 0);
+      Arrays.fill(heads, 0);
+      Arrays.fill(singles, 0);
       next = 1;
     }
     bytes = content;
@@ -65,6 +72,34 @@ final class Chains {
     end = to;
     base = next - from;
     next += to - from;
+    chained = 0;
+    single = 0;
+    int places = Integer.highestOneBit(Math.max(FEW_SLOTS, to - from)) << 1;
+    slots = Math.min(1 << SLOT_BITS, places) - 1;
+  }
+
+  /** From a place on, sequences are as long as this effort says: those in reach are entered. */
+  void key(Effort effort, int at) {
+    long chainedNow = lowest(effort.chained());
+    long singleNow = lowest(effort.single());
+    if (chainedNow != chained || singleNow != single) {
+      chained = chainedNow;
+      single = singleNow;
+      enter(reach(at), at, true);
+    }
+  }
+
+  private static long lowest(int bytes) {
+    return (1L << (bytes * Byte.SIZE)) - 1;
+  }
+
+  /**
+   * Where sequences like this one stand in a table.
+   *
+   * @param mask of the slots that are used
+   */
+  static int slot(long key, int mask) {
+    return (int) ((key * FACTOR) >>> (Long.SIZE - SLOT_BITS)) & mask;
   }
 
   /** The first index that a match at this one may start from. */
@@ -75,38 +110,59 @@ final class Chains {
   /**
    * Enters places that no match is looked for at.
    *
-   * @param withThree whether sequences of three are entered as well
+   * @param withSingle whether shorter sequences are entered as well
    */
-  void enter(int from, int to, boolean withThree) {
+  void enter(int from, int to, boolean withSingle) {
     byte[] b = bytes;
-    int[] heads = four;
+    int[] last = heads;
     char[] steps = back;
     int shift = base;
-    int value = at(b, from);
-    if (withThree) {
-      int[] threes = three;
+    long mask = chained;
+    int used = slots;
+    long value = at(b, from);
+    if (withSingle) {
+      int[] shorter = singles;
+      long shorterMask = single;
       for (int i = from; i < to; i++) {
-        int h = (value * FOUR_FACTOR) >>> FOUR_SHIFT;
+        int h = slot(value & mask, used);
         int place = i + shift;
-        steps[i & MASK] = (char) Math.min(place - heads[h], FAR_BACK);
-        heads[h] = place;
-        threes[((value << Byte.SIZE) * THREE_FACTOR) >>> THREE_SHIFT] = place;
-        value = (value >>> Byte.SIZE) | (b[i + 4] << 24);
+        steps[i & MASK] = (char) Math.min(place - last[h], FAR_BACK);
+        last[h] = place;
+        shorter[slot(value & shorterMask, used)] = place;
+        value = (value >>> Byte.SIZE) | ((long) b[i + 8] << 56);
       }
       return;
     }
     for (int i = from; i < to; i++) {
-      int h = (value * FOUR_FACTOR) >>> FOUR_SHIFT;
+      int h = slot(value & mask, used);
       int place = i + shift;
-      steps[i & MASK] = (char) Math.min(place - heads[h], FAR_BACK);
-      heads[h] = place;
-      value = (value >>> Byte.SIZE) | (b[i + 4] << 24);
+      steps[i & MASK] = (char) Math.min(place - last[h], FAR_BACK);
+      last[h] = place;
+      value = (value >>> Byte.SIZE) | ((long) b[i + 8] << 56);
     }
   }
 
-  /** Four bytes as one number; before it is compiled, this is far faster than a view. */
-  static int at(byte[] b, int i) {
-    return (b[i] & 0xFF) | ((b[i + 1] & 0xFF) << 8) | ((b[i + 2] & 0xFF) << 16) | (b[i + 3] << 24);
+  /** Eight bytes as one number, the first one lowest. */
+  static long at(byte[] b, int i) {
+    return (long) LONG.get(b, i);
+  }
+
+  /**
+   * The match with the last place of a shorter sequence, if there is one.
+   *
+   * @param candidate within reach
+   * @param here eight bytes of this place
+   * @param mask which of them have to agree
+   * @return as {@link #longest} does
+   */
+  int shortest(int at, int candidate, long here, long mask) {
+    long differing = at(bytes, candidate) ^ here;
+    if ((differing & mask) != 0) {
+      return 0;
+    }
+    // no longer one was found: its end isn't worth looking for
+    int length = differing == 0 ? Long.BYTES : Long.numberOfTrailingZeros(differing) >>> 3;
+    return (Math.min(length, end - at) << 16) | (at - candidate);
   }
 
   /**
@@ -165,8 +221,9 @@ final class Chains {
   /**
    * The same where chains are long. A longer match agrees in each four bytes that the longest one
    * so far agrees in, and in its last four: of all these chains, the one that leads farthest back
-   * is followed, since no longer match lies between. Where chains are short, choosing takes longer
-   * than what it saves, and so does one loop for both, which is why they stand apart.
+   * is followed, since no longer match lies between. Only for chains of four bytes. Where chains
+   * are short, choosing takes longer than what it saves, and so does one loop for both, which is
+   * why they stand apart.
    */
   int longestOfMany(int at, int candidate, int longerThan, int depth) {
     byte[] b = bytes;
@@ -185,7 +242,7 @@ final class Chains {
     int left = depth;
     int c = candidate;
     int chain = 0;
-    int last = four[(tail * FOUR_FACTOR) >>> FOUR_SHIFT] - base - tailAt;
+    int last = heads[slot(tail & chained, slots)] - base - tailAt;
     if (tailAt > 0 && last < c) {
       if (last < cut) {
         return 0;
@@ -238,22 +295,6 @@ final class Chains {
   private int agreeing(long differing, int at, int candidate, int most) {
     return differing != 0
         ? Long.numberOfTrailingZeros(differing) >>> 3
-        : agreeing(bytes, at, candidate, Long.BYTES, most);
-  }
-
-  /** How long two places agree, of which so many bytes are known to. */
-  static int agreeing(byte[] b, int one, int other, int known, int most) {
-    int length = known;
-    while (length + 8 <= most) {
-      long differing = (long) LONG.get(b, one + length) ^ (long) LONG.get(b, other + length);
-      if (differing != 0) {
-        return length + (Long.numberOfTrailingZeros(differing) >>> 3);
-      }
-      length += 8;
-    }
-    while (length < most && b[one + length] == b[other + length]) {
-      length++;
-    }
-    return length;
+        : Agreement.length(bytes, at, candidate, Long.BYTES, most);
   }
 }

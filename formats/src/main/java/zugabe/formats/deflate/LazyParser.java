@@ -20,7 +20,7 @@ final class LazyParser {
    * Bytes that are parsed by one call: many short calls are compiled sooner than a long loop, and
    * once instead of twice.
    */
-  private static final int STEP_BYTES = 32;
+  private static final int STEP_BYTES = 128;
 
   /** Literals below which statistics say nothing. */
   private static final int FEW = 64;
@@ -41,8 +41,14 @@ final class LazyParser {
   private Tokens tokens;
   private Effort effort = Effort.USUAL;
 
-  /** How far a match of three may be; 0 for none. */
+  /** How far a match of the shorter sequences may be; 0 for none. */
   private int far;
+
+  /** How far one of three bytes may be. */
+  private int farOfThree;
+
+  /** What a literal cost in the part before, in parts of a bit. */
+  private int literalBits;
 
   /** Whether a part was parsed yet. */
   private boolean started;
@@ -57,17 +63,17 @@ final class LazyParser {
     bytes = content;
     end = to;
     tokens = into;
-    effort = Effort.USUAL;
     // short contents gain nothing by matches of three
-    far = 0;
+    farOfThree = 0;
+    literalBits = Byte.SIZE * Counts.UNIT;
     started = false;
     chains.start(content, first, to);
-    chains.enter(first, from, true);
     literals = from;
     for (int at = from; at < to; ) {
       Counts.clear(counts);
-      int left = to - at;
-      at = part(at, left < Parts.PART_BYTES * 3 / 2 ? to : at + Parts.PART_BYTES);
+      int stop = to - at < Parts.PART_BYTES * 3 / 2 ? to : at + Parts.PART_BYTES;
+      choose(at, Math.min(stop, at + Parts.PART_BYTES));
+      at = part(at, stop);
       tokens.literals(at - literals);
       literals = at;
       if (at < to) {
@@ -76,6 +82,13 @@ final class LazyParser {
       }
       parts.add(counts, tokens.count(), at);
     }
+  }
+
+  /** How matches are looked for in the part that comes next. */
+  private void choose(int at, int stop) {
+    effort = Effort.of(Effort.isText(bytes, at, stop), literalBits);
+    far = effort.single() > Symbols.LEAST_LENGTH ? Chains.WINDOW : farOfThree;
+    chains.key(effort, at);
   }
 
   /** From what literals cost in this part follows what pays in the next one. */
@@ -90,11 +103,10 @@ final class LazyParser {
       }
     }
     if (total >= FEW) {
-      int bits = (int) ((Counts.weight(total) - sum) / total);
+      literalBits = (int) ((Counts.weight(total) - sum) / total);
       boolean used = !started || counts[Symbols.FIRST_LENGTH] * SOME > total;
       started = true;
-      far = bits < CHEAP && !used ? 0 : power(3 * bits - MATCH_OF_THREE);
-      effort = Effort.of(bits);
+      farOfThree = literalBits < CHEAP && !used ? 0 : power(3 * literalBits - MATCH_OF_THREE);
     }
   }
 
@@ -106,10 +118,6 @@ final class LazyParser {
     int whole = exponent >> Counts.UNIT_BITS;
     int part = exponent & (Counts.UNIT - 1);
     return whole >= 15 ? Chains.WINDOW : ((Counts.UNIT + part) << whole) >> Counts.UNIT_BITS;
-  }
-
-  private static int four(int value) {
-    return (value * Chains.FOUR_FACTOR) >>> Chains.FOUR_SHIFT;
   }
 
   /** One part; its last match may go past it. Returns where that ends. */
@@ -133,40 +141,46 @@ final class LazyParser {
   private int step(int from, int limit, int stop) {
     byte[] b = bytes;
     Chains found = chains;
-    int[] heads = found.four;
-    int[] threes = found.three;
+    int[] heads = found.heads;
+    int[] singles = found.singles;
+    long chained = found.chained;
+    long single = found.single;
+    int slots = found.slots;
     char[] back = found.back;
     int[] n = counts;
     int base = found.base;
-    int reachOfThree = far;
-    boolean withThree = reachOfThree > 0;
+    int reachOfSingle = far;
+    boolean withSingle = reachOfSingle > 0;
+    int least = effort.chained();
     int most = effort.depth();
     int fewer = effort.later();
     boolean many = effort.many();
     int literal = literals;
     int i = from;
-    int value = Chains.at(b, i);
-    int hash = four(value);
+    long value = Chains.at(b, i);
+    int hash = Chains.slot(value & chained, slots);
     int next = heads[hash];
     do {
       int c = next - base;
       heads[hash] = i + base;
       back[i & Chains.MASK] = (char) Math.min(i - c, Chains.FAR_BACK);
       int last = -1;
-      if (withThree) {
-        int h = ((value << Byte.SIZE) * Chains.THREE_FACTOR) >>> Chains.THREE_SHIFT;
-        last = threes[h] - base;
-        threes[h] = i + base;
+      if (withSingle) {
+        int h = Chains.slot(value & single, slots);
+        last = singles[h] - base;
+        singles[h] = i + base;
       }
-      int here = value;
-      value = (value >>> Byte.SIZE) | (b[i + 4] << 24);
-      hash = four(value);
+      long here = value;
+      value = (value >>> Byte.SIZE) | ((long) b[i + 8] << 56);
+      hash = Chains.slot(value & chained, slots);
       next = heads[hash];
-      int match = c >= found.reach(i) ? longest(i, c, 3, most, many) : 0;
+      int match = c >= found.reach(i) ? longest(i, c, least - 1, most, many) : 0;
       if (match == 0) {
-        if (last < Math.max(i - reachOfThree, found.reach(i))
-            || (Chains.at(b, last) ^ here) << Byte.SIZE != 0) {
-          n[here & 0xFF]++;
+        if (last >= Math.max(i - reachOfSingle, found.reach(i))) {
+          match = found.shortest(i, last, here, single);
+        }
+        if (match == 0) {
+          n[(int) here & 0xFF]++;
           int skip = Math.min((i - literal) >> SKIP_SHIFT, MOST_SKIP);
           i++;
           if (skip > 0) {
@@ -179,12 +193,11 @@ final class LazyParser {
               break;
             }
             value = Chains.at(b, i);
-            hash = four(value);
+            hash = Chains.slot(value & chained, slots);
             next = heads[hash];
           }
           continue;
         }
-        match = (3 << 16) | (i - last);
       }
       int k = i + 1;
       int length = match >>> 16;
@@ -192,15 +205,16 @@ final class LazyParser {
         c = next - base;
         heads[hash] = k + base;
         back[k & Chains.MASK] = (char) Math.min(k - c, Chains.FAR_BACK);
-        if (withThree) {
-          threes[((value << Byte.SIZE) * Chains.THREE_FACTOR) >>> Chains.THREE_SHIFT] = k + base;
+        if (withSingle) {
+          singles[Chains.slot(value & single, slots)] = k + base;
         }
-        value = (value >>> Byte.SIZE) | (b[k + 4] << 24);
-        hash = four(value);
+        value = (value >>> Byte.SIZE) | ((long) b[k + 8] << 56);
+        hash = Chains.slot(value & chained, slots);
         next = heads[hash];
         int better =
             c >= found.reach(k)
-                ? longest(k, c, Math.max(length, 4) - 1, length >= GOOD ? fewer >> 1 : fewer, many)
+                ? longest(
+                    k, c, Math.max(length, least) - 1, length >= GOOD ? fewer >> 1 : fewer, many)
                 : 0;
         k++;
         if (better == 0 || gain(match, better) <= LEAST_GAIN) {
@@ -217,12 +231,12 @@ final class LazyParser {
       i += length;
       literal = i;
       if (k < i) {
-        found.enter(k, i, withThree);
+        found.enter(k, i, withSingle);
         if (i >= limit) {
           break;
         }
         value = Chains.at(b, i);
-        hash = four(value);
+        hash = Chains.slot(value & chained, slots);
         next = heads[hash];
       }
     } while (i < limit);

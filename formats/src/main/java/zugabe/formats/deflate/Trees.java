@@ -10,6 +10,11 @@ import java.util.Arrays;
 final class Trees {
   private static final int FOUR_BITS = 16;
   private static final int THREE_BITS = 15;
+
+  /** Multipliers that spread neighbouring values (multiplicative hashing). */
+  private static final int FOUR_FACTOR = 0x9E3779B1;
+
+  private static final int THREE_FACTOR = 0x1E35A7BD;
   private static final int NONE = 0;
 
   /** Matches that are kept of one place: one for each length would be too many. */
@@ -58,7 +63,7 @@ final class Trees {
     int count = from;
     // one place less than the window: the farthest one's children lie where this one's will
     int cut = Math.max(0, at - Symbols.WINDOW_BYTES + 1);
-    int h = hash(value << Byte.SIZE, Chains.THREE_FACTOR, THREE_BITS);
+    int h = hash(value << Byte.SIZE, THREE_FACTOR, THREE_BITS);
     int last = three[h] - 1;
     three[h] = at + 1;
     if (most >= Symbols.LEAST_LENGTH
@@ -69,7 +74,7 @@ final class Trees {
     if (most <= Symbols.LEAST_LENGTH) {
       return count;
     }
-    h = hash(value, Chains.FOUR_FACTOR, FOUR_BITS);
+    h = hash(value, FOUR_FACTOR, FOUR_BITS);
     int node = four[h] - 1;
     four[h] = at + 1;
     return insert(at, node, cut, most, found, count);
@@ -89,7 +94,7 @@ final class Trees {
     int length = 0;
     for (int left = depth; node >= cut && left > 0; left--) {
       // what both neighbours in the order have in common, this one has as well
-      length = Chains.agreeing(b, node, at, length, most);
+      length = Agreement.length(b, node, at, length, most);
       int kid = 2 * (node & Chains.MASK);
       if (length > best) {
         best = length;

@@ -1,7 +1,9 @@
 package zugabe.formats.deflate;
 
+import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Random;
 
@@ -16,6 +18,7 @@ final class Contents {
     kinds.put("records", records(20_000));
     kinds.put("words", prose(20_000));
     kinds.put("sayings", sayings(48_000));
+    kinds.put("mixed", mixed(60_000));
     kinds.put("noise", noise(3_000, 4));
     kinds.put("zeros", new byte[9_000]);
     kinds.put("empty", new byte[0]);
@@ -66,6 +69,21 @@ final class Contents {
       text.append(words[random.nextInt(1 + random.nextInt(words.length))]).append(' ');
     }
     return text.substring(0, size).getBytes(StandardCharsets.US_ASCII);
+  }
+
+  /** Texts of two alphabets and records in turn, so that matches are looked for in other ways. */
+  static byte[] mixed(int size) {
+    String greek = new String(prose(9_000), StandardCharsets.US_ASCII).replace('a', '\u03b1');
+    ByteBuffer mixed = ByteBuffer.allocate(size);
+    List<byte[]> turns =
+        List.of(prose(9_000), records(9_000), greek.getBytes(StandardCharsets.UTF_8));
+    for (int turn = 0; mixed.hasRemaining(); turn++) {
+      byte[] next = turns.get(turn % turns.size());
+      mixed.put(next, 0, Math.min(next.length, mixed.remaining()));
+    }
+    byte[] all = new byte[size];
+    mixed.flip().get(all);
+    return all;
   }
 
   static byte[] records(int size) {

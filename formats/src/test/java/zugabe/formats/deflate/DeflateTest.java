@@ -93,29 +93,34 @@ public final class DeflateTest {
     }
   }
 
+  @DataProvider
+  public Object[][] passedOver() {
+    return new Object[][] {{2_996, '@'}, {2_016, '\0'}};
+  }
+
   /**
    * Places that were passed over aren't in the tables; what lay there before must not be read. The
-   * first content is one of few that show it: found among three thousand.
+   * contents are of the few that show it, among texts and other bytes: found among thousands.
    */
-  @Test
-  public void whatWasPackedBeforeLeavesNoTrace() {
-    byte[] content = lettersWithCopies(2_996);
+  @Test(dataProvider = "passedOver")
+  public void whatWasPackedBeforeLeavesNoTrace(int shows, char first) {
+    byte[] content = lettersWithCopies(shows, first);
     byte[] fresh = new Encoder(false).pack(new byte[0], content, content.length, true);
-    for (int seed = 2_946; seed < 2_996; seed++) {
+    for (int seed = shows - 50; seed < shows; seed++) {
       Encoder used = new Encoder(false);
-      byte[] before = lettersWithCopies(seed);
+      byte[] before = lettersWithCopies(seed, first);
       used.pack(new byte[0], before, before.length, true);
       assertThat(used.pack(new byte[0], content, content.length, true)).isEqualTo(fresh);
     }
   }
 
-  /** Letters enough for places to be passed over, few enough for a text; copies with slips. */
-  private static byte[] lettersWithCopies(int seed) {
+  /** Symbols enough for places to be passed over, few enough for matches; copies with slips. */
+  private static byte[] lettersWithCopies(int seed, char first) {
     Random random = new Random(seed);
     byte[] content = new byte[30_000];
     int kinds = 36 + random.nextInt(12);
     for (int i = 0; i < content.length; i++) {
-      content[i] = (byte) ('@' + random.nextInt(kinds));
+      content[i] = (byte) (first + random.nextInt(kinds));
     }
     int gap = 300 + random.nextInt(500);
     for (int at = 9_000; at + 200 < content.length; at += gap) {
@@ -166,6 +171,18 @@ public final class DeflateTest {
       byte[] packed = deflate.stream(noise, BLOCK);
       assertThat(packed.length).isLessThanOrEqualTo(size + 5 * (size / STORED_MOST + 1));
     }
+  }
+
+  /** Sequences that chains are made of change with the content, at any place. */
+  @Test(dataProvider = "efforts")
+  public void textsAndRecordsInTurnComeBack(Deflate deflate) throws Exception {
+    byte[] turns = Contents.mixed(200_000);
+    String first = Digests.sha256Hex(deflate.stream(turns, BLOCK));
+    for (int start = 0; start < 60_000; start += 4_999) {
+      byte[] content = Arrays.copyOfRange(turns, start, turns.length);
+      assertThat(unpacked(deflate.stream(content, 70_000 + start))).isEqualTo(content);
+    }
+    assertThat(Digests.sha256Hex(deflate.stream(turns, BLOCK))).isEqualTo(first);
   }
 
   /** Earlier contents leave nothing behind in an encoder. */
