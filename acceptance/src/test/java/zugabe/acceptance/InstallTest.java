@@ -25,7 +25,7 @@ import org.testng.annotations.Test;
 public final class InstallTest {
   private static final String RECIPE =
       """
-      app: {id: example.tern, name: Arctic O'Tern & Sons, version: "1.9"}
+      app: {id: example.tern, name: Arctic O'Tern & Sons, version: "1.9", contact: O'Tern's $desk <desk@tern.example>}
       materials:
         bird: {own: bird}
         data: {own: data}
@@ -416,7 +416,9 @@ public final class InstallTest {
     assertThat(install("dash", "1.9", "--prefix").err()).contains("--prefix needs a value");
     assertThat(install("dash", "1.9", "--prefix", "relative").err()).contains("absolute path");
     assertThat(install("dash", "1.9", "--prefix", "/tmp/a\"b").exit()).isEqualTo(2);
-    assertThat(install("dash", "1.9", "--help").out()).startsWith("Example:");
+    assertThat(install("dash", "1.9", "--help").out())
+        .startsWith("Example:")
+        .endsWith("Questions: O'Tern's $desk <desk@tern.example>\n");
     ok(w.program().run("cp", "-r", "tern-1.9", "torn"));
     Files.delete(w.path("torn/share/one.txt"));
     Program.Result torn = script("dash", w.path("torn/install.sh"));

@@ -146,7 +146,9 @@ public final class PhonePartsTest extends PhoneWorkspace {
   public void manifestsThatPhonesRefuse(String inside, String fault) throws Exception {
     Phones.dex(w, "classes.dex", ACTIVITY, ID + "Boats extends android.content.ContentProvider");
     manifest("", inside);
-    assertThat(check()).contains("error Z5325", "Phones refuse the manifest: " + fault + ".");
+    String place = fault.contains(ID) ? "manifest.xml:3 " : "zugabe.yaml:4:";
+    assertThat(check())
+        .contains("error Z5325 " + place, "Phones refuse the manifest: " + fault + ".");
   }
 
   /** What is installed is judged by the same rules, whoever made it. */

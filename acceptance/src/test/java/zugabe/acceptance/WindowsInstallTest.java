@@ -19,7 +19,12 @@ import org.testng.annotations.Test;
 public final class WindowsInstallTest {
   private static final String RECIPE =
       """
-      app: {id: example.tern, name: Arctic Tern, version: "1.9", icon: tern.png}
+      app:
+        id: example.tern
+        name: Arctic Tern
+        version: "1.9"
+        contact: 100% Tern & Desk <desk@tern.example>
+        icon: tern.png
       materials:
         bird: {own: bird}
         data: {own: data}
@@ -241,7 +246,8 @@ public final class WindowsInstallTest {
     assertThat(prefix.resolve("new.txt")).hasContent("theirs");
     assertThat(fails(2, install("1.9", "--prefx")).all()).contains("no option --prefx");
     assertThat(fails(2, install("1.9", "--prefix")).all()).contains("--prefix needs a value");
-    assertThat(fails(0, install("1.9", "--help")).out()).contains("Example:");
+    assertThat(fails(0, install("1.9", "--help")).out())
+        .contains("Example:", "Questions: 100  Tern   Desk (desk@tern.example)");
     Path torn = w.path("torn");
     ok(w.program().run("cp", "-r", "tern-1.9-windows-x64", torn.toString()));
     Files.delete(torn.resolve("bin/watch.cmd"));

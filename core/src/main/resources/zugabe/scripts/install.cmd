@@ -4,6 +4,7 @@ setlocal DisableDelayedExpansion
 set "NAME=@CMD_NAME@"
 set "VERSION=@CMD_VERSION@"
 set "TITLE=@TITLE@"
+set "CONTACT=@CMD_CONTACT@"
 set "MODE=user"
 set "PREFIX="
 set "LOG="
@@ -80,6 +81,7 @@ echo   --log FILE       Append what is said to FILE.
 echo   -h, --help       Print this.
 echo.
 echo Exit codes: 0 done; 1 it can't be installed, and nothing was changed; 2 the command line is wrong.
+if defined CONTACT echo Questions: %CONTACT%
 exit /b 0
 
 :ready

@@ -9,6 +9,8 @@ title=@QUOTED_TITLE@
 title_name=@QUOTED_APP_NAME@
 id=@ID@
 version=@VERSION@
+# shellcheck disable=SC2016 # nothing in a name is expanded
+contact=@QUOTED_CONTACT@
 platform=@PLATFORM@
 commands='@COMMANDS@'
 services='@SERVICES@'
@@ -43,6 +45,7 @@ Usage: install.sh [OPTIONS]
 
 Exit codes: 0 done; 1 it can't be installed, and nothing was changed; 2 the command line is wrong.
 END
+  [ -z "$contact" ] || printf 'Questions: %s\n' "$contact"
 }
 
 @INSTALL_WORDS_SH@

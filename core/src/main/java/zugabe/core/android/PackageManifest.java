@@ -198,24 +198,38 @@ public record PackageManifest(XmlElement root) {
     return all;
   }
 
-  /** Why phones don't take it, as they tell when they read it. */
-  public List<String> refusals() {
+  /**
+   * Why phones don't take it.
+   *
+   * @param name of the component, which may have none
+   * @param why as they tell when they read it
+   */
+  public record Refusal(String name, String why) {}
+
+  /** All that phones don't take of it. */
+  public List<Refusal> refusals() {
     List<Component> all = components();
-    List<String> told = new ArrayList<>();
+    List<Refusal> told = new ArrayList<>();
     for (Component one : all) {
       if (one.name().isEmpty()) {
-        told.add("an element \"" + one.kind() + "\" doesn't say android:name");
+        told.add(new Refusal("", "an element \"" + one.kind() + "\" doesn't say android:name"));
       } else if (one.kind().equals("provider") && one.authorities().isEmpty()) {
-        told.add("the provider " + one.name() + " doesn't say android:authorities");
+        told.add(
+            new Refusal(
+                one.name(), "the provider " + one.name() + " doesn't say android:authorities"));
       } else if (one.kind().equals("activity-alias")) {
         String target = one.target().orElse("");
         if (all.stream().noneMatch(c -> c.kind().equals("activity") && c.name().equals(target))) {
           told.add(
-              "the alias "
-                  + one.name()
-                  + (target.isEmpty()
-                      ? " doesn't say android:targetActivity"
-                      : " stands for " + target + ", which isn't an activity of the manifest"));
+              new Refusal(
+                  one.name(),
+                  "the alias "
+                      + one.name()
+                      + (target.isEmpty()
+                          ? " doesn't say android:targetActivity"
+                          : " stands for "
+                              + target
+                              + ", which isn't an activity of the manifest")));
         }
       }
     }

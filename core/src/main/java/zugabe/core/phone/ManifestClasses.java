@@ -43,8 +43,8 @@ final class ManifestClasses {
             fault ->
                 findings.add(
                     PhoneCode.Z5325,
-                    where,
-                    "Phones refuse the manifest: " + fault + ".",
+                    app.sources().getOrDefault(PhoneApp.named(fault.name()), where),
+                    "Phones refuse the manifest: " + fault.why() + ".",
                     "Complete it, or leave the element out."));
     manifest.whole().forEach((part, name) -> named(classes, shown(part), name, part));
     for (PackageManifest.Component one : manifest.components()) {

@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param version as written in the recipe
  * @param maker who makes it
  * @param summary one line on what it does
+ * @param contact who answers questions
  */
 public record Identity(
     Optional<String> id,
@@ -19,7 +20,8 @@ public record Identity(
     String version,
     Optional<String> maker,
     Optional<String> summary,
-    Optional<String> homepage)
+    Optional<String> homepage,
+    Optional<String> contact)
     implements Digested {
   @Override
   public void addTo(PlanDigest digest) {
@@ -30,7 +32,8 @@ public record Identity(
         .text("version", version)
         .text("maker", maker)
         .text("summary", summary)
-        .text("homepage", homepage);
+        .text("homepage", homepage)
+        .text("contact", contact);
   }
 
   /** What a file of it is called, without an ending, when the recipe doesn't say. */

@@ -121,7 +121,8 @@ public final class Planner {
         app.version().value(),
         app.maker(),
         app.summary(),
-        app.description().homepage());
+        app.description().homepage(),
+        app.description().contact());
   }
 
   /**

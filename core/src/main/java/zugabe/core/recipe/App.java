@@ -78,7 +78,10 @@ public record App(
       Field.optional(
           "maker", TextShape.matching("text on one line", "[^\\r\\n\\x00]+"), "Who makes it.");
   private static final Field<Located<String>> CONTACT =
-      Field.optional("contact", TextShape.any(), "Name and mail address for questions.");
+      Field.optional(
+          "contact",
+          TextShape.matching("text on one line", "[^\\r\\n\\x00]+"),
+          "Name and mail address for questions: what installs it tells them.");
   private static final Field<Located<String>> HOMEPAGE =
       Field.optional(
           "homepage",

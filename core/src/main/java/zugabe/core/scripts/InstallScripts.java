@@ -173,8 +173,11 @@ public final class InstallScripts {
   private Map<String, String> values() {
     Map<String, String> values = new LinkedHashMap<>();
     String title = app.name() + " " + app.version();
-    // in a batch file's quotation marks another one would end them
-    values.put("TITLE", Regex.replaceAll(title, "[\\p{Cc}%&|<>^]", " ").replace('"', '\''));
+    values.put("TITLE", batch(title));
+    values.put(
+        "CMD_CONTACT",
+        app.contact().map(c -> batch(c.replace('<', '(').replace('>', ')'))).orElse(""));
+    values.put("QUOTED_CONTACT", Words.quoted(app.contact().orElse("")));
     values.put("QUOTED_TITLE", Words.quoted(title));
     values.put("QUOTED_APP_NAME", Words.quoted(app.name()));
     values.put("NAME", Words.quoted(app.shortName()));
@@ -235,6 +238,11 @@ public final class InstallScripts {
         first.stream().map(InstallScripts::cmdFirstRun).collect(Collectors.joining())
             + (first.isEmpty() ? "" : "type nul > \"%PREFIX%\\.first-run\""));
     return values;
+  }
+
+  /** In a batch file's quotation marks another one would end them. */
+  private static String batch(String text) {
+    return Regex.replaceAll(text, "[\\p{Cc}%&|<>^]", " ").replace('"', '\'');
   }
 
   /** What an entry of the start menu starts: a script shows a console first. */

@@ -51,6 +51,7 @@ public final class NestTest {
             "1.0 beta",
             Optional.empty(),
             Optional.empty(),
+            Optional.empty(),
             Optional.empty()),
         Instant.EPOCH,
         new Part(Optional.empty(), materials, Use.LOADED, List.of(), Optional.empty(), where),

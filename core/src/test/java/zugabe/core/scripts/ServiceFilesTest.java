@@ -27,6 +27,7 @@ public final class ServiceFilesTest {
           "1.0",
           Optional.empty(),
           Optional.of("Watches <birds>"),
+          Optional.empty(),
           Optional.empty());
 
   private static Program program(

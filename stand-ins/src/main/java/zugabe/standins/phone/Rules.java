@@ -33,7 +33,7 @@ final class Rules {
       throw new RefusedException("its manifest has no id");
     }
     if (!manifest.refusals().isEmpty()) {
-      throw new RefusedException("of its manifest: " + manifest.refusals().get(0));
+      throw new RefusedException("of its manifest: " + manifest.refusals().get(0).why());
     }
     if (manifest.least() > profile.platform()) {
       throw new RefusedException(
