@@ -81,7 +81,8 @@ echo   --log FILE       Append what is said to FILE.
 echo   -h, --help       Print this.
 echo.
 echo Exit codes: 0 done; 1 it can't be installed, and nothing was changed; 2 the command line is wrong.
-if defined CONTACT echo Questions: %CONTACT%
+if not defined CONTACT exit /b 0
+echo Questions: %CONTACT%
 exit /b 0
 
 :ready
