@@ -65,45 +65,55 @@ final class Deflating {
     Cold.row(classes(project.resolve("core/target/classes")), rounds);
   }
 
-  private static List<byte[]> files(Path folder, String ending) throws IOException {
-    if (!Files.isDirectory(folder)) {
-      return List.of();
+  /** Contents, up to so many bytes that a row takes seconds. */
+  private static final class Taken {
+    private final List<byte[]> all = new ArrayList<>();
+    private long bytes;
+
+    void add(InputStream content) throws IOException {
+      try (content) {
+        byte[] one = content.readNBytes(MOST_BYTES);
+        all.add(one);
+        bytes += one.length;
+      }
     }
-    long bytes = 0;
-    List<byte[]> all = new ArrayList<>();
-    try (Stream<Path> walk = Files.walk(folder)) {
-      for (Path file : walk.filter(f -> f.toString().endsWith(ending)).sorted().toList()) {
-        if (bytes < MOST_BYTES && Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-          byte[] one = start(file);
-          all.add(one);
-          bytes += one.length;
+
+    boolean isEnough() {
+      return bytes >= MOST_BYTES;
+    }
+  }
+
+  private static List<byte[]> files(Path folder, String ending) throws IOException {
+    Taken taken = new Taken();
+    if (Files.isDirectory(folder)) {
+      try (Stream<Path> walk = Files.walk(folder)) {
+        for (Path file : walk.filter(f -> f.toString().endsWith(ending)).sorted().toList()) {
+          if (!taken.isEnough() && Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
+            taken.add(Files.newInputStream(file));
+          }
         }
       }
     }
-    return all;
+    return taken.all;
   }
 
   /** The same in the jars of a folder. */
   private static List<byte[]> entries(Path folder, String ending) throws IOException {
-    if (!Files.isDirectory(folder)) {
-      return List.of();
-    }
-    long bytes = 0;
-    List<byte[]> all = new ArrayList<>();
-    try (Stream<Path> jars = Files.list(folder)) {
-      for (Path jar : jars.sorted().toList()) {
-        try (ZipFile file = new ZipFile(jar.toFile())) {
-          for (ZipEntry entry : file.stream().filter(e -> e.getName().endsWith(ending)).toList()) {
-            if (bytes < MOST_BYTES) {
-              byte[] one = file.getInputStream(entry).readAllBytes();
-              all.add(one);
-              bytes += one.length;
+    Taken taken = new Taken();
+    if (Files.isDirectory(folder)) {
+      try (Stream<Path> jars = Files.list(folder)) {
+        for (Path jar : jars.sorted().toList()) {
+          try (ZipFile file = new ZipFile(jar.toFile())) {
+            for (ZipEntry e : file.stream().filter(e -> e.getName().endsWith(ending)).toList()) {
+              if (!taken.isEnough()) {
+                taken.add(file.getInputStream(e));
+              }
             }
           }
         }
       }
     }
-    return all;
+    return taken.all;
   }
 
   /** About a megabyte of them. */
@@ -119,12 +129,6 @@ final class Deflating {
       }
     }
     return some;
-  }
-
-  private static byte[] start(Path file) throws IOException {
-    try (InputStream in = Files.newInputStream(file)) {
-      return in.readNBytes(MOST_BYTES);
-    }
   }
 
   private void row(String kind, List<byte[]> files) {
