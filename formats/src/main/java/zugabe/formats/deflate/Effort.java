@@ -24,16 +24,13 @@ record Effort(int chained, int single, int depth, int later, boolean many) {
   static final Effort DENSE = new Effort(4, 3, 28, 12, true);
 
   /**
-   * Where they are very cheap, since little comes again and again: there only depth helps, and a
+   * Where they are very cheap, since few words come again and again: there only depth helps, and a
    * match that begins a byte later is hardly ever a better one.
    */
   static final Effort REPEATED = new Effort(4, 3, 48, 4, true);
 
   /** For texts, whose shorter sequences come again far too often. */
   static final Effort TEXT = new Effort(6, 4, 32, 16, false);
-
-  /** For texts of few words. */
-  static final Effort FEW_WORDS = new Effort(6, 3, 72, 4, false);
 
   private static final int DENSE_BITS = 58 * Counts.UNIT / 10;
   private static final int REPEATED_BITS = 4 * Counts.UNIT;
@@ -55,7 +52,7 @@ record Effort(int chained, int single, int depth, int later, boolean many) {
    */
   static Effort of(boolean text, int bits) {
     if (bits < REPEATED_BITS) {
-      return text ? FEW_WORDS : REPEATED;
+      return REPEATED;
     }
     if (text) {
       return TEXT;
