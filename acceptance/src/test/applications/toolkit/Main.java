@@ -1,5 +1,6 @@
 package example.toolkit;
 
+import java.io.File;
 import javafx.application.Application;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.stage.Stage;
@@ -13,8 +14,13 @@ public class Main extends Application {
 
   public static void main(String[] args) {
     // the toolkit's own loader takes a native library of this platform out of its jar
-    System.setProperty("javafx.cachedir", System.getProperty("java.io.tmpdir") + "/toolkit-" + ProcessHandle.current().pid());
+    File cache = new File(System.getProperty("java.io.tmpdir"), "toolkit-" + ProcessHandle.current().pid());
+    System.setProperty("javafx.cachedir", cache.toString());
     com.sun.glass.utils.NativeLibLoader.loadLibrary("prism_sw");
+    for (File file : cache.listFiles()) {
+      file.delete();
+    }
+    cache.delete();
     SimpleIntegerProperty height = new SimpleIntegerProperty(6);
     height.set(height.get() + 1);
     System.out.println("ready " + height.get());

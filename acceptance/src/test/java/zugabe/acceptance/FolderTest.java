@@ -130,25 +130,26 @@ public final class FolderTest {
 
   @Test
   public void onWindows() throws Exception {
-    Wine wine = Wine.create();
-    Path record = w.path("record");
-    Program.Result r =
-        wine.program(w.path("user"))
-            .run(wine.script(w.path("program/bin/tern.cmd")).toArray(String[]::new));
-    // the console writes in another character set
-    assertThat(r.out().replace("\r", ""))
-        .matches("Z:[^|]*\\\\program\\\\lib\\\\bird[|]Z:[^|]*\\\\lib\\\\bird[|]\n11:09\n");
-    r =
-        wine.program(w.path("user"))
-            .with("JAVA_HOME", Wine.named(wine.runtime()))
-            .with("RECORD", Wine.named(record))
-            .run(wine.script(w.path("data/bin/java.cmd")).toArray(String[]::new));
-    assertThat(r.exit()).as(r.all()).isZero();
-    List<String> start = Wine.starts(record).get(0);
-    String data = start.get(start.indexOf("folder") + 1);
-    assertThat(data).endsWith("\\AppData\\Local\\tern");
-    assertThat(start)
-        .contains("-Dprogram.folder=" + Wine.named(w.path("data")), "-Ddata.folder=" + data);
+    try (Wine wine = Wine.create()) {
+      Path record = w.path("record");
+      Program.Result r =
+          wine.program(w.path("user"))
+              .run(wine.script(w.path("program/bin/tern.cmd")).toArray(String[]::new));
+      // the console writes in another character set
+      assertThat(r.out().replace("\r", ""))
+          .matches("Z:[^|]*\\\\program\\\\lib\\\\bird[|]Z:[^|]*\\\\lib\\\\bird[|]\n11:09\n");
+      r =
+          wine.program(w.path("user"))
+              .with("JAVA_HOME", Wine.named(wine.runtime()))
+              .with("RECORD", Wine.named(record))
+              .run(wine.script(w.path("data/bin/java.cmd")).toArray(String[]::new));
+      assertThat(r.exit()).as(r.all()).isZero();
+      List<String> start = Wine.starts(record).get(0);
+      String data = start.get(start.indexOf("folder") + 1);
+      assertThat(data).endsWith("\\AppData\\Local\\tern");
+      assertThat(start)
+          .contains("-Dprogram.folder=" + Wine.named(w.path("data")), "-Ddata.folder=" + data);
+    }
   }
 
   @Test

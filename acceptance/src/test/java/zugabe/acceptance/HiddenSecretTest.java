@@ -176,6 +176,7 @@ public final class HiddenSecretTest {
             .isEqualTo(secret.equals(made) ? List.of("secret.txt") : List.of());
         assertThat(holders(temporary, secret)).isEmpty();
       }
+      w.program().run("rm", "-rf", temporary.toString());
     }
   }
 

@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Random;
+import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -21,6 +22,11 @@ public final class LauncherFileTest {
   @BeforeClass
   public void place() throws Exception {
     folder = Files.createTempDirectory("launchers");
+  }
+
+  @AfterClass(alwaysRun = true)
+  public void remove() throws Exception {
+    Program.in(folder.getParent()).run("rm", "-rf", folder.toString());
   }
 
   /** A program for Windows, and a jar for Java: nothing is unpacked. */

@@ -196,7 +196,8 @@ final class Phones {
       Workspace w, String apk, String locale, int density, boolean night, String... names)
       throws Exception {
     if (resources == null) {
-      resources = Files.createTempDirectory("zugabe-resources").resolve("resources");
+      resources =
+          Files.createDirectories(Program.ROOT.resolve("acceptance/target")).resolve("resources");
       String place = "/usr/lib/x86_64-linux-gnu/android";
       Program.Result built =
           w.program()

@@ -112,6 +112,8 @@ final class Workspace implements AutoCloseable {
         "-d",
         path(into).toString(),
         source.toString());
+    Files.delete(source);
+    Files.delete(source.getParent());
     return this;
   }
 
@@ -124,10 +126,11 @@ final class Workspace implements AutoCloseable {
 
   /** A library of one class. */
   Workspace library(String path, String className, String body) throws IOException {
-    Path classes = Files.createTempDirectory("library");
-    new Workspace(classes).compile("c", className, body);
     String entry = className.replace('.', '/') + ".class";
-    return jar(path, Map.of(entry, Files.readAllBytes(classes.resolve("c").resolve(entry))));
+    try (Workspace made = new Workspace(Files.createTempDirectory("library"))) {
+      made.compile("c", className, body);
+      return jar(path, Map.of(entry, Files.readAllBytes(made.path("c/" + entry))));
+    }
   }
 
   Workspace jar(String path, Map<String, byte[]> entries) throws IOException {

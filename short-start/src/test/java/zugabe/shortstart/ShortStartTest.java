@@ -10,6 +10,7 @@ import java.net.URLClassLoader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Supplier;
@@ -22,6 +23,7 @@ import org.objectweb.asm.ClassVisitor;
 import org.objectweb.asm.Handle;
 import org.objectweb.asm.MethodVisitor;
 import org.objectweb.asm.Opcodes;
+import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
@@ -32,7 +34,6 @@ public final class ShortStartTest {
   @BeforeMethod
   public void layOut() throws IOException, URISyntaxException {
     program = Files.createTempDirectory("short-start");
-    program.toFile().deleteOnExit();
     Files.createDirectory(program.resolve("lib"));
     Path classes =
         Path.of(Functions.class.getProtectionDomain().getCodeSource().getLocation().toURI());
@@ -51,6 +52,15 @@ public final class ShortStartTest {
     Path old =
         Path.of(ClassReader.class.getProtectionDomain().getCodeSource().getLocation().toURI());
     Files.copy(old, program.resolve("lib/old.jar"));
+  }
+
+  @AfterMethod
+  public void remove() throws IOException {
+    try (Stream<Path> all = Files.walk(program)) {
+      for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(path);
+      }
+    }
   }
 
   /** Names of the bootstrap methods that are still called. */

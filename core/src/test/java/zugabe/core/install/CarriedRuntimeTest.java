@@ -6,8 +6,12 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import zugabe.core.finding.Finding;
@@ -19,9 +23,24 @@ import zugabe.core.materials.ReadExtent;
 
 /** What a Java runtime says of itself. */
 public final class CarriedRuntimeTest {
-  private static Optional<CarriedRuntime> read(String release, String java, Findings findings)
+  private Path folder = Path.of("");
+
+  @BeforeMethod
+  public void make() throws IOException {
+    folder = Files.createTempDirectory("runtime");
+  }
+
+  @AfterMethod
+  public void remove() throws IOException {
+    try (Stream<Path> all = Files.walk(folder)) {
+      for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(path);
+      }
+    }
+  }
+
+  private Optional<CarriedRuntime> read(String release, String java, Findings findings)
       throws IOException {
-    Path folder = Files.createTempDirectory("runtime");
     List<OwnFile> files = new ArrayList<>();
     for (String name : List.of("release", java)) {
       if (name.isEmpty() || (name.equals("release") && release == null)) {

@@ -10,10 +10,25 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.OptionalLong;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 import zugabe.bytes.ContentChangedException;
 
 public final class FileContentTest {
+  private Path path = Path.of("");
+
+  @BeforeMethod
+  public void write() throws IOException {
+    path = Files.createTempFile("content", ".txt");
+    Files.writeString(path, "high tide");
+  }
+
+  @AfterMethod
+  public void remove() throws IOException {
+    Files.delete(path);
+  }
+
   private static long read(FileContent file) throws IOException {
     try (InputStream in = file.open()) {
       return in.transferTo(OutputStream.nullOutputStream());
@@ -23,8 +38,6 @@ public final class FileContentTest {
   /** Whoever reads a file again compares it with what was read first. */
   @Test
   public void whatChangesBetweenTwoReadersIsSeen() throws Exception {
-    Path path = Files.createTempFile("content", ".txt");
-    Files.writeString(path, "high tide");
     FileContent file = new FileContent(path, "a.txt", 9, ReadExtent.WHOLE);
     read(file);
     String digest = file.digest();
@@ -39,8 +52,6 @@ public final class FileContentTest {
   /** A digest that was taken on trust is forgotten when the file is another. */
   @Test
   public void whatWasKnownIsCompared() throws Exception {
-    Path path = Files.createTempFile("content", ".txt");
-    Files.writeString(path, "high tide");
     FileContent first = new FileContent(path, "a.txt", 9, ReadExtent.WHOLE);
     String digest = first.digest();
     AtomicInteger changes = new AtomicInteger();
