@@ -356,7 +356,15 @@ public final class MissingTest {
       assertThat(check(w))
           .singleElement()
           .asString()
-          .contains("warning Z8007", "X500Name is internal");
+          .contains("warning Z8007", "X500Name is internal")
+          .contains("--add-exports=MODULE/sun.security.x509=ALL-UNNAMED");
+      w.replace("zugabe.yaml", "main: a.Main", "main: a.Main, options: [%s]");
+      String own = Files.readString(w.path("zugabe.yaml"));
+      for (String allowed : List.of("--add-exports, ", "--add-opens=")) {
+        String option = allowed + "java.base/sun.security.x509=ALL-UNNAMED";
+        w.write("zugabe.yaml", own.formatted(option));
+        assertThat(check(w)).noneMatch(l -> l.contains("Z8007"));
+      }
     }
   }
 

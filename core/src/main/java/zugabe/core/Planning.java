@@ -18,6 +18,7 @@ import zugabe.bytes.ContentChangedException;
 import zugabe.core.checks.Acceptance;
 import zugabe.core.checks.JavaVersionCheck;
 import zugabe.core.checks.LibrariesCheck;
+import zugabe.core.checks.ManifestCheck;
 import zugabe.core.checks.MissingCheck;
 import zugabe.core.checks.ModulesCheck;
 import zugabe.core.checks.NativesCheck;
@@ -236,6 +237,7 @@ final class Planning {
     WrittenTwice.check(reports, findings);
     HeldCheck.run(plan, reports, findings);
     OptionsCheck.run(plan, findings);
+    ManifestCheck.run(plan, findings);
     LibrariesCheck.run(plan, findings);
     ModulesCheck.run(plan, findings);
     around.progress().at("looking at what is shipped", 0, 0);

@@ -45,6 +45,11 @@ public enum CheckCode implements Code {
       Basis.INPUT,
       "File looked for where the user is",
       "The program starts in one folder only: that in which it was tried."),
+  Z3031(
+      WARNING,
+      Basis.INPUT,
+      "Its own manifest asks for more",
+      "Java heeds that manifest only when that very jar is started: the program fails where it comes to what is allowed there."),
   Z4025(
       WARNING,
       Basis.INPUT,

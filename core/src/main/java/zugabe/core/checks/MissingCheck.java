@@ -3,6 +3,7 @@ package zugabe.core.checks;
 import java.io.IOException;
 import java.util.HashSet;
 import java.util.Set;
+import java.util.TreeSet;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
 import zugabe.core.links.LinkCheck;
@@ -11,6 +12,7 @@ import zugabe.core.plan.Part;
 import zugabe.core.plan.Plan;
 import zugabe.core.plan.Planned;
 import zugabe.core.plan.Program;
+import zugabe.core.plan.StartOptions;
 import zugabe.core.plan.Use;
 import zugabe.formats.classfile.ClassFacts;
 
@@ -54,8 +56,9 @@ public final class MissingCheck {
     Where where = part.program().map(Program::where).orElse(part.where());
     Links.Subject subject = new Links.Subject(part.materials(), main, java, inContainer, modules);
     String name = part.materials().name() + " " + subject.words();
-    if (done.add(name)) {
-      links.run(subject, where);
+    Set<String> opened = part.program().map(StartOptions::opened).orElse(Set.of());
+    if (done.add(name + " " + new TreeSet<>(opened))) {
+      links.run(subject, where, opened);
     }
     if (nested && part.program().isPresent() && told.add(part.where().text() + name)) {
       links.nested(subject, part.where());

@@ -5,9 +5,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import zugabe.core.finding.Located;
 import zugabe.core.plan.Program;
+import zugabe.core.plan.StartOptions;
 import zugabe.formats.jar.Manifest.Attribute;
+import zugabe.formats.jar.StartAttribute;
 
 /**
  * Divides what a program needs at its start into what a manifest can hold (JAR File Specification,
@@ -15,10 +18,6 @@ import zugabe.formats.jar.Manifest.Attribute;
  * script can.
  */
 public final class StartNeeds {
-  private static final String OPENS = "--add-opens";
-  private static final String EXPORTS = "--add-exports";
-  private static final String NATIVE = "--enable-native-access";
-
   private final Map<String, String> attributes = new LinkedHashMap<>();
   private final List<Located<String>> inManifest = new ArrayList<>();
   private final List<Located<String>> options = new ArrayList<>();
@@ -37,17 +36,7 @@ public final class StartNeeds {
   }
 
   private void divide(JarPlan d, Program p) {
-    List<Located<String>> all = p.options();
-    for (int i = 0; i < all.size(); i++) {
-      Located<String> option = all.get(i);
-      boolean joined = takesValue(option.value()) && i + 1 < all.size();
-      Located<String> whole =
-          joined
-              ? new Located<>(
-                  option.value() + "=" + all.get(++i).value(), option.where(), option.given())
-              : option;
-      option(d, p, whole);
-    }
+    StartOptions.joined(p.options()).forEach(option -> option(d, p, option));
     arguments.addAll(p.arguments());
     p.startsIn().ifPresent(f -> reasons.add(new Located<>("the start in " + f, p.where(), true)));
     p.modules().ifPresent(m -> reasons.add(new Located<>("the module path", m.where(), true)));
@@ -56,32 +45,21 @@ public final class StartNeeds {
         a -> reasons.add(new Located<>("the argument " + a.value(), a.where(), true)));
   }
 
-  private static boolean takesValue(String option) {
-    return List.of(
-            OPENS,
-            EXPORTS,
-            NATIVE,
-            "--add-modules",
-            "--add-reads",
-            "--limit-modules",
-            "-p",
-            "--module-path")
-        .contains(option);
-  }
-
   private void option(JarPlan d, Program p, Located<String> option) {
     String text = option.value();
     int equals = text.indexOf('=');
     String value = equals < 0 ? "" : text.substring(equals + 1);
-    if (text.startsWith(OPENS + "=") && value.endsWith("=ALL-UNNAMED") && p.modules().isEmpty()) {
-      attribute("Add-Opens", value.substring(0, value.indexOf('=')), option);
-    } else if (text.startsWith(EXPORTS + "=")
-        && value.endsWith("=ALL-UNNAMED")
-        && p.modules().isEmpty()) {
-      attribute("Add-Exports", value.substring(0, value.indexOf('=')), option);
-    } else if (text.equals(NATIVE + "=ALL-UNNAMED") && p.modules().isEmpty()) {
+    Optional<StartAttribute> said =
+        p.modules().isPresent()
+            ? Optional.empty()
+            : Stream.of(StartAttribute.values())
+                .filter(a -> text.startsWith(a.option() + "="))
+                .findFirst();
+    if (said.isPresent() && value.equals(StartAttribute.EVERYONE)) {
       // runtimes that don't know the attribute (before 22) don't refuse native access either
-      attribute("Enable-Native-Access", "ALL-UNNAMED", option);
+      attribute(said.get().attribute(), value, option);
+    } else if (said.isPresent() && value.endsWith("=" + StartAttribute.EVERYONE)) {
+      attribute(said.get().attribute(), value.substring(0, value.indexOf('=')), option);
     } else if (text.startsWith("-splash:") && own(d, text.substring(8))) {
       attribute("SplashScreen-Image", text.substring(8), option);
     } else {

@@ -28,9 +28,15 @@ public final class LinkCheck {
    * Follows a program's links.
    *
    * @param where the recipe names it
+   * @param opened packages of Java's modules that an option lets it use
    */
-  public void run(Links.Subject subject, Where where) throws IOException {
-    report(links.follow(subject).missing(), subject.java(), where);
+  public void run(Links.Subject subject, Where where, Set<String> opened) throws IOException {
+    List<Missing> missing =
+        links.follow(subject).missing().stream()
+            .filter(
+                m -> m.kind() != Missing.Kind.CONCEALED || !opened.contains(packageOf(m.name())))
+            .toList();
+    report(missing, subject.java(), where);
   }
 
   /** Tells of code that asks the system's class loader, which doesn't see libraries in a jar. */

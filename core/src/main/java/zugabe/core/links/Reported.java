@@ -189,7 +189,9 @@ record Reported(List<Missing> group, int java) {
       case SYSTEM_LOADER -> otherLoader() + ". Or write libraries: merged or beside.";
       case SOME_SERVERS -> "Choose a server of that generation, or do without " + them() + ".";
       case CONCEALED ->
-          "Take a newer version of the library, or allow it by an option such as --add-exports.";
+          "Take a newer version of the library, or allow it by the option --add-exports=MODULE/"
+              + home
+              + "=ALL-UNNAMED.";
     };
   }
 

@@ -14,6 +14,7 @@ import zugabe.bytes.Regex;
 import zugabe.formats.classfile.ClassFacts;
 import zugabe.formats.jar.Manifest;
 import zugabe.formats.jar.ManifestReader;
+import zugabe.formats.jar.StartAttribute;
 import zugabe.formats.zip.ZipEntry;
 import zugabe.formats.zip.ZipFaultException;
 import zugabe.formats.zip.ZipListing;
@@ -119,6 +120,7 @@ final class JarLook {
         .with("licence", licence(manifest))
         .with("main", manifest.value("Main-Class").orElse(""))
         .with("module", module)
+        .with("options", String.join("\n", StartAttribute.options(manifest)))
         .with("bundle", bundle);
     java(known);
     List<String> natives =

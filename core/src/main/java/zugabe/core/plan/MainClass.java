@@ -107,11 +107,15 @@ final class MainClass {
    */
   boolean isToolkits(String name) throws IOException {
     String at = name;
-    for (int depth = 0; depth < 16 && !at.isEmpty(); depth++) {
+    for (int depth = 0; depth < 16 && !at.isEmpty() && !at.startsWith("java."); depth++) {
       if (at.equals("javafx.application.Application")) {
         return true;
       }
       Optional<ClassFacts> facts = materials.classes().named(at);
+      if (facts.isEmpty()) {
+        // the application may have come as a jar
+        facts = inLibraries(at);
+      }
       at = facts.map(ClassFacts::superName).orElse("");
     }
     return false;

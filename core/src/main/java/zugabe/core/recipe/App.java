@@ -4,6 +4,7 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import zugabe.bytes.Regex;
 import zugabe.core.finding.Located;
 import zugabe.core.shape.Field;
 import zugabe.core.shape.RecordShape;
@@ -50,6 +51,8 @@ public record App(
             v -> new License(v.maybe(ID).map(Located::value), v.maybe(TEXT)));
   }
 
+  private static final String VERSIONS = "[A-Za-z0-9][A-Za-z0-9._+~-]*";
+
   private static final Field<Located<String>> ID =
       Field.optional(
           "id",
@@ -67,7 +70,7 @@ public record App(
           "version",
           TextShape.matching(
               "a version of letters, digits and . _ + ~ -, starting with a digit or letter",
-              "[A-Za-z0-9][A-Za-z0-9._+~-]*"),
+              VERSIONS),
           "The version, such as 2.4.0. It is never read as a number: 2.10 stays 2.10.");
   private static final Field<Located<String>> SUMMARY =
       Field.optional(
@@ -120,6 +123,11 @@ public record App(
                   v.maybe(LICENSE),
                   v.maybe(ICON),
                   v.maybe(TIME).map(Located::value)));
+
+  /** Whether a text can be its version. */
+  public static boolean isVersion(String text) {
+    return Regex.matches(text, VERSIONS);
+  }
 
   private static Optional<Instant> instant(String text) {
     try {

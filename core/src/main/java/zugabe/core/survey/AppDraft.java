@@ -9,10 +9,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
-import java.util.stream.Stream;
 import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
-import zugabe.core.materials.Recognition;
+import zugabe.core.recipe.App;
 
 /** What a draft says of the application: its own words first, guesses behind. */
 final class AppDraft {
@@ -134,17 +133,11 @@ final class AppDraft {
 
   /** What the application's own jar says of it. */
   private Optional<String> ownFact(String fact) {
-    Stream<Recognition> packed =
-        programs.values().stream()
-            .flatMap(p -> p.own().stream().skip(Math.max(0, p.own().size() - 1)))
-            .flatMap(o -> survey.classes().stream().filter(c -> c.folder().equals(o)))
-            .flatMap(c -> c.identity().said().stream());
-    Stream<Recognition> jars =
-        programs.values().stream()
-            .filter(p -> p.kind() == Survey.Kind.JAR)
-            .flatMap(p -> p.libraries().stream().limit(1))
-            .map(Survey.Found::what);
-    return Stream.concat(packed, jars).map(r -> r.fact(fact)).filter(v -> !v.isEmpty()).findFirst();
+    return programs.values().stream()
+        .flatMap(p -> survey.said(p).stream())
+        .map(r -> r.fact(fact))
+        .filter(v -> !v.isEmpty())
+        .findFirst();
   }
 
   /** The version in the name of a jar that a build made of the application's own classes. */
@@ -160,7 +153,10 @@ final class AppDraft {
 
   Optional<String> version() {
     Optional<String> own = ownFact("version").or(this::inJarsName);
-    return own.isEmpty() && programs.isEmpty() ? called(Draft.Called::version) : own;
+    Optional<String> said =
+        own.isEmpty() && programs.isEmpty() ? called(Draft.Called::version) : own;
+    // some write the day behind it
+    return said.map(v -> v.strip().split("\\s", 2)[0]).filter(v -> App.isVersion(v));
   }
 
   /** A known licence's text, or a text at the top that is called one. */

@@ -13,6 +13,7 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
+import zugabe.formats.jar.StartAttribute;
 
 /**
  * What goes along with programs beside their code: native libraries that Java loads by name,
@@ -229,6 +230,52 @@ public final class Carried {
     return words.isEmpty()
         ? List.of()
         : Stream.of(words.split("\n", -1)).map(this::forAllSystems).toList();
+  }
+
+  /** The recipe's lines on how a program is started today. */
+  List<String> start(Survey.Candidate p) {
+    List<String> lines = new ArrayList<>();
+    line("options", p, inManifest(p)).ifPresent(lines::add);
+    line("arguments", p, List.of()).ifPresent(lines::add);
+    return lines;
+  }
+
+  private Optional<String> line(String key, Survey.Candidate p, List<String> manifests) {
+    Optional<Survey.Found> script = script(p);
+    List<String> words = new ArrayList<>();
+    List<String> from = new ArrayList<>();
+    script.stream()
+        .flatMap(s -> words(s, key).stream())
+        .filter(o -> !isPathOfNatives(o))
+        .forEach(words::add);
+    if (!words.isEmpty()) {
+      from.add("in " + script.orElseThrow().path());
+    }
+    if (words.addAll(manifests.stream().filter(o -> !words.contains(o)).toList())) {
+      from.add("its manifest says");
+    }
+    return words.isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            "    "
+                + key
+                + ": "
+                + YamlText.texts(words)
+                + YamlText.comment("as " + String.join(" and as ", from)));
+  }
+
+  /** Where today's script has native libraries; what is started later finds them by itself. */
+  boolean isPathOfNatives(String option) {
+    return option.startsWith("-Djava.library.path=") && !natives().isEmpty();
+  }
+
+  /** Options that the manifest of a program's own jar says to {@code java -jar} alone. */
+  private List<String> inManifest(Survey.Candidate p) {
+    int java = p.java().orElse(0);
+    return survey.said(p).stream()
+        .flatMap(jar -> Stream.of(jar.fact("options").split("\n", -1)))
+        .filter(o -> StartAttribute.isKnown(o, java))
+        .toList();
   }
 
   private String forAllSystems(String word) {

@@ -17,6 +17,13 @@ final class FilePrograms {
     return isAnyScript(f) && f.name().indexOf('.') < 0;
   }
 
+  /** Whether its system starts it by the name that it has. */
+  static boolean isProgram(Survey.Found f) {
+    boolean windows = f.what().platforms().stream().anyMatch(p -> p.startsWith("windows"));
+    return f.what().nature() == Nature.PROGRAM
+        && (!windows || Regex.matches(f.name(), "(?i).*\\.(exe|com)"));
+  }
+
   /** Whether Windows alone runs it: of two scripts that do the same, the other says more. */
   static boolean isForWindows(Survey.Found script) {
     return Regex.matches(script.name(), "(?i).*\\.(cmd|bat)");

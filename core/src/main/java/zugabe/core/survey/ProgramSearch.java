@@ -84,7 +84,7 @@ final class ProgramSearch {
         if (!some || isOnesOwn(f)) {
           all.add(jar(f));
         }
-      } else if (f.what().nature() == Nature.PROGRAM
+      } else if (FilePrograms.isProgram(f)
           || (FilePrograms.isScript(f) && !scripted.containsKey(f.what().fact("starts")))) {
         all.add(files.of(f));
       }

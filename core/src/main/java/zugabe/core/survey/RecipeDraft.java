@@ -204,7 +204,7 @@ public final class RecipeDraft {
       if (read.contains(f.path())) {
         lines.add(f.path() + ": starts the program today; its options are taken over");
         proposal.carried().words(f, "options").stream()
-            .filter(this::isPathOfNatives)
+            .filter(proposal.carried()::isPathOfNatives)
             .forEach(o -> lines.add("  " + o + " in it isn't: natives: are found by themselves"));
         proposal
             .carried()
@@ -395,20 +395,8 @@ public final class RecipeDraft {
 
   /** What a script says today, and where the program finds its files. */
   private void start(Survey.Candidate p) {
-    Optional<Survey.Found> script = p.isJava() ? proposal.carried().script(p) : Optional.empty();
-    if (script.isPresent()) {
-      String said = YamlText.comment("as in " + script.get().path());
-      List<String> options =
-          proposal.carried().words(script.get(), "options").stream()
-              .filter(o -> !isPathOfNatives(o))
-              .toList();
-      List<String> arguments = proposal.carried().words(script.get(), "arguments");
-      if (!options.isEmpty()) {
-        line("    options: " + YamlText.texts(options) + said);
-      }
-      if (!arguments.isEmpty()) {
-        line("    arguments: " + YamlText.texts(arguments) + said);
-      }
+    if (p.isJava()) {
+      proposal.carried().start(p).forEach(this::line);
     }
     boolean ownData =
         p.kind() == Survey.Kind.FILE
@@ -419,11 +407,6 @@ public final class RecipeDraft {
     if (ownData || beside) {
       line("    folder: program" + YamlText.comment("it starts where its files are"));
     }
-  }
-
-  /** Where today's script has native libraries; what is started later finds them by itself. */
-  private boolean isPathOfNatives(String option) {
-    return option.startsWith("-Djava.library.path=") && !proposal.carried().natives().isEmpty();
   }
 
   private Optional<String> interpreter(Survey.Candidate p) {

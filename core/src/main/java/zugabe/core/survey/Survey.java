@@ -174,6 +174,18 @@ public record Survey(
     return found.stream().filter(f -> f.what().nature() == nature).toList();
   }
 
+  /** What a program's own jar says of it, or what lies among its classes for that. */
+  Optional<Recognition> said(Candidate program) {
+    if (program.kind() == Kind.JAR) {
+      return program.libraries().stream().findFirst().map(Found::what);
+    }
+    String own = program.own().isEmpty() ? "" : program.own().get(program.own().size() - 1);
+    return classes.stream()
+        .filter(c -> c.folder().equals(own))
+        .flatMap(c -> c.identity().said().stream())
+        .findFirst();
+  }
+
   /** Jars that are libraries or programs. */
   public List<Found> libraries() {
     return of(Nature.JAR);
