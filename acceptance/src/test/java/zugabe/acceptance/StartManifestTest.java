@@ -136,6 +136,31 @@ public final class StartManifestTest {
     }
   }
 
+  /** Where there is nothing else, a jar that lies among libraries is the program. */
+  @Test
+  public void aProgramAmongLibrariesAlone() throws Exception {
+    try (Workspace w = workspace("17")) {
+      String agent =
+          "Manifest-Version: 1.0\r\nMain-Class: example.tern.Main\r\nPremain-Class: example.tern.Main\r\n\r\n";
+      Map<String, byte[]> entries =
+          new LinkedHashMap<>(Workspace.entries("META-INF/MANIFEST.MF", agent));
+      w.compile(
+          "c",
+          "example.tern.Main",
+          "public static void main(String[] a) { System.out.print(a.length); }");
+      entries.put(
+          "example/tern/Main.class", Files.readAllBytes(w.path("c/example/tern/Main.class")));
+      w.program().run("rm", "-r", "c", "build");
+      w.jar("tern/lib/tern-3.1.jar", entries);
+      w.library("tern/lib/level.jar", "lib.Level", "");
+      assertThat(w.program().zugabe("survey", "--draft").out())
+          .contains("example.tern.Main  console  Java 17  the manifest of tern-3.1.jar names it");
+      Program.Result built = w.program().zugabe("build");
+      assertThat(built.exit()).as(built.all()).isZero();
+      assertThat(w.program().run("java", "-jar", "out/tern-3.1.jar", "x").out()).isEqualTo("1");
+    }
+  }
+
   /** A file for Windows that Windows doesn't start by its name is nobody's program. */
   @Test
   public void aProgramOfAnotherEndingIsNone() throws Exception {

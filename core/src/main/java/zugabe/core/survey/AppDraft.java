@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import zugabe.bytes.Regex;
 import zugabe.core.materials.Nature;
 import zugabe.core.recipe.App;
@@ -142,10 +143,16 @@ final class AppDraft {
 
   /** The version in the name of a jar that a build made of the application's own classes. */
   private Optional<String> inJarsName() {
-    return programs.values().stream()
-        .flatMap(p -> p.own().stream().skip(Math.max(0, p.own().size() - 1)))
-        .flatMap(o -> survey.classes().stream().filter(c -> c.folder().equals(o)))
-        .flatMap(c -> c.identity().jar().stream())
+    Stream<Survey.Found> beside =
+        programs.values().stream()
+            .flatMap(p -> p.own().stream().skip(Math.max(0, p.own().size() - 1)))
+            .flatMap(o -> survey.classes().stream().filter(c -> c.folder().equals(o)))
+            .flatMap(c -> c.identity().jar().stream());
+    Stream<Survey.Found> started =
+        programs.values().stream()
+            .filter(p -> p.kind() == Survey.Kind.JAR)
+            .flatMap(p -> p.libraries().stream().limit(1));
+    return Stream.concat(beside, started)
         .map(j -> Regex.replaceFirst(j.name(), "^.*?-([0-9][^-]*(-.*)?)\\.jar$", "$1"))
         .filter(v -> !v.endsWith(".jar"))
         .findFirst();

@@ -37,7 +37,7 @@ final class ProgramSearch {
   private final Map<String, Survey.Classes> folders;
   private final List<Survey.Found> found;
   private final Function<String, Optional<Survey.Found>> jarWith;
-  private final BiFunction<Survey.Found, String, Set<Hint>> around;
+  private final JarPrograms jars;
   private final FilePrograms files;
   private final OwnFolders own;
 
@@ -52,7 +52,7 @@ final class ProgramSearch {
       Function<String, Optional<Survey.Found>> jarWith,
       BiFunction<Survey.Found, String, Set<Hint>> around) {
     this.jarWith = jarWith;
-    this.around = around;
+    this.jars = new JarPrograms(found, around);
     this.files = new FilePrograms(found);
     this.roots = roots;
     this.folders = folders.stream().collect(Collectors.toMap(Survey.Classes::folder, f -> f));
@@ -71,23 +71,17 @@ final class ProgramSearch {
     }
     Map<String, Survey.Candidate> scripted = scripted();
     all.addAll(scripted.values());
-    List<Survey.Found> jars =
-        found.stream()
-            .filter(f -> f.what().nature() == Nature.JAR && scripted.isEmpty())
-            .filter(f -> f.what().form().equals("application") && isTop(f))
-            .filter(f -> webs.stream().noneMatch(w -> isIn(f.path(), w)))
-            .toList();
-    boolean some = jars.stream().anyMatch(ProgramSearch::isOnesOwn);
+    if (scripted.isEmpty() && roots.isEmpty()) {
+      all.addAll(jars.among(f -> isTop(f) && webs.stream().noneMatch(w -> isIn(f.path(), w))));
+    }
     for (Survey.Found f : found) {
-      if (jars.contains(f)) {
-        // of several, those with the marks of libraries are libraries
-        if (!some || isOnesOwn(f)) {
-          all.add(jar(f));
-        }
-      } else if (FilePrograms.isProgram(f)
+      if (FilePrograms.isProgram(f)
           || (FilePrograms.isScript(f) && !scripted.containsKey(f.what().fact("starts")))) {
         all.add(files.of(f));
       }
+    }
+    if (all.isEmpty() && roots.isEmpty()) {
+      all.addAll(jars.among(f -> webs.stream().noneMatch(w -> isIn(f.path(), w))));
     }
     if (all.isEmpty()
         && roots.isEmpty()
@@ -116,11 +110,6 @@ final class ProgramSearch {
 
   private static boolean isIn(String path, String folder) {
     return folder.equals(".") || path.startsWith(folder + "/");
-  }
-
-  /** Whether a jar lacks what those have that are made for many. */
-  private static boolean isOnesOwn(Survey.Found jar) {
-    return jar.what().fact("bundle").isEmpty() && jar.what().fact("licence").isEmpty();
   }
 
   /** Folders that a server would take: web archives that weren't packed. */
@@ -280,15 +269,15 @@ final class ProgramSearch {
         reasons);
   }
 
-  private static String surface(Set<Hint> hints) {
+  static String surface(Set<Hint> hints) {
     return hints.contains(Hint.WINDOW) ? "window" : "console";
   }
 
-  private static boolean isService(Set<Hint> hints) {
+  static boolean isService(Set<Hint> hints) {
     return hints.contains(Hint.SERVICE) && !hints.contains(Hint.WINDOW);
   }
 
-  private static int java(Survey.Found jar) {
+  static int java(Survey.Found jar) {
     String java = jar.what().fact("java");
     return java.isEmpty() ? 0 : Integer.parseInt(java);
   }
@@ -365,10 +354,10 @@ final class ProgramSearch {
     return plain.isEmpty() ? "program" : plain;
   }
 
-  /** Whether a jar isn't a mere library of a program that is there as classes. */
-  private boolean isTop(Survey.Found jar) {
+  /** Whether a jar lies where libraries don't. */
+  private static boolean isTop(Survey.Found jar) {
     String folder = "/" + jar.folder() + "/";
-    return roots.isEmpty() && LIBRARIES.stream().noneMatch(l -> folder.contains("/" + l + "/"));
+    return LIBRARIES.stream().noneMatch(l -> folder.contains("/" + l + "/"));
   }
 
   /** Programs in jars that scripts start by their classes or files, by what the scripts name. */
@@ -390,7 +379,7 @@ final class ProgramSearch {
       if (jar.isPresent() && !started.isEmpty()) {
         String name = plain(Regex.replaceFirst(f.name(), "\\.[A-Za-z]+$", ""));
         String why = f.path() + " starts it";
-        programs.put(starts, jar(jar.get(), name, started, why));
+        programs.put(starts, jars.of(jar.get(), name, started, why));
       }
     }
     return programs;
@@ -400,46 +389,5 @@ final class ProgramSearch {
     return roots.values().stream()
         .flatMap(List::stream)
         .anyMatch(s -> s.facts().name().equals(main));
-  }
-
-  private Survey.Candidate jar(Survey.Found jar) {
-    String name = jar.what().fact("name");
-    return jar(
-        jar,
-        plain(name.isEmpty() ? Regex.replaceFirst(jar.name(), "(-[0-9].*)?\\.jar$", "") : name),
-        jar.what().fact("main"),
-        "the manifest of " + jar.name() + " names it");
-  }
-
-  /** A program in a jar, which comes first among its libraries. */
-  private Survey.Candidate jar(Survey.Found jar, String named, String main, String why) {
-    List<Survey.Found> others =
-        found.stream()
-            .filter(f -> f.what().nature() == Nature.JAR && !f.equals(jar))
-            .filter(
-                f ->
-                    f.folder().equals(jar.folder())
-                        || f.path()
-                            .startsWith(jar.folder().equals(".") ? "lib" : jar.folder() + "/lib"))
-            .toList();
-    List<Survey.Found> libraries = new ArrayList<>(List.of(jar));
-    libraries.addAll(others);
-    Set<Hint> hints = around.apply(jar, main);
-    return new Survey.Candidate(
-        Survey.Kind.JAR,
-        named,
-        main,
-        new Survey.Candidate.Manner(
-            surface(hints),
-            isService(hints),
-            Optional.of(
-                    Math.max(
-                        java(jar),
-                        libraries.stream().mapToInt(ProgramSearch::java).max().orElse(0)))
-                .filter(j -> j > 0),
-            List.of()),
-        new Survey.Candidate.Files(List.of(), List.copyOf(libraries), Optional.empty()),
-        4,
-        List.of(why));
   }
 }
