@@ -161,6 +161,45 @@ public final class StartManifestTest {
     }
   }
 
+  /** A runtime takes what its class path names, and what those jars' do, and nothing else. */
+  @Test
+  public void librariesAreThoseThatItsManifestNames() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.library("lib/tide.jar", "far.Tide", "public static String text() { return \"high\"; }");
+      w.compile("lib/a", "far.Level", "public static String text() { return Tide.text(); }");
+      w.compile(
+          "c",
+          "example.tern.Main",
+          "public static void main(String[] a) { System.out.print(far.Level.text()); }");
+      String more = "Class-Path: ../tide.jar nowhere/\r\n";
+      jar(w, "vendor/far/the level.jar", "lib/a", "far/Level.class", more);
+      more = "Main-Class: example.tern.Main\r\nClass-Path: ../vendor/far/the%20level.jar\r\n";
+      jar(w, "app/tern.jar", "c", "example/tern/Main.class", more);
+      w.program().run("sh", "-c", "mv lib/tide.jar vendor; rm -r c lib");
+      w.library("app/other.jar", "other.Nobody", "");
+      w.program().zugabe("survey", "--draft");
+      assertThat(Files.readString(w.path("zugabe.yaml")))
+          .contains("libraries: [app/tern.jar, vendor/*.jar, vendor/far/*.jar]\n");
+      Program.Result built = w.program().zugabe("build");
+      assertThat(built.exit()).as(built.all()).isZero();
+      // what nobody names may be a plug-in, so it goes along beside the program
+      String start = "unzip -q out/tern-1.0.0.zip -d x && exec x/tern-1.0.0/bin/tern";
+      assertThat(w.program().run("sh", "-c", start).out()).isEqualTo("high");
+      assertThat(w.path("x/tern-1.0.0/app/other.jar")).exists();
+    }
+  }
+
+  /** A jar of one class. */
+  private static void jar(Workspace w, String path, String folder, String entry, String attributes)
+      throws Exception {
+    Map<String, byte[]> entries =
+        new LinkedHashMap<>(
+            Workspace.entries(
+                "META-INF/MANIFEST.MF", "Manifest-Version: 1.0\r\n" + attributes + "\r\n"));
+    entries.put(entry, Files.readAllBytes(w.path(folder + "/" + entry)));
+    w.jar(path, entries);
+  }
+
   /** A file for Windows that Windows doesn't start by its name is nobody's program. */
   @Test
   public void aProgramOfAnotherEndingIsNone() throws Exception {

@@ -120,6 +120,7 @@ final class JarLook {
         .with("licence", licence(manifest))
         .with("main", manifest.value("Main-Class").orElse(""))
         .with("module", module)
+        .with("class path", manifest.value("Class-Path").orElse(""))
         .with("options", String.join("\n", StartAttribute.options(manifest)))
         .with("bundle", bundle);
     java(known);

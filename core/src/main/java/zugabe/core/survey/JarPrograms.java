@@ -1,6 +1,9 @@
 package zugabe.core.survey;
 
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -53,17 +56,19 @@ final class JarPrograms {
 
   /** A program in a jar, which comes first among its libraries. */
   Survey.Candidate of(Survey.Found jar, String named, String main, String why) {
-    List<Survey.Found> others =
-        found.stream()
-            .filter(f -> f.what().nature() == Nature.JAR && !f.equals(jar))
-            .filter(
-                f ->
-                    f.folder().equals(jar.folder())
-                        || f.path()
-                            .startsWith(jar.folder().equals(".") ? "lib" : jar.folder() + "/lib"))
-            .toList();
-    List<Survey.Found> libraries = new ArrayList<>(List.of(jar));
-    libraries.addAll(others);
+    Set<Survey.Found> libraries = new LinkedHashSet<>(List.of(jar));
+    boolean all = addNamed(libraries);
+    // a script may name more
+    if (!all || libraries.size() == 1 || !main.equals(jar.what().fact("main"))) {
+      found.stream()
+          .filter(f -> f.what().nature() == Nature.JAR)
+          .filter(
+              f ->
+                  f.folder().equals(jar.folder())
+                      || f.path()
+                          .startsWith(jar.folder().equals(".") ? "lib" : jar.folder() + "/lib"))
+          .forEach(libraries::add);
+    }
     Set<Hint> hints = around.apply(jar, main);
     return new Survey.Candidate(
         Survey.Kind.JAR,
@@ -81,5 +86,45 @@ final class JarPrograms {
         new Survey.Candidate.Files(List.of(), List.copyOf(libraries), Optional.empty()),
         4,
         List.of(why));
+  }
+
+  /**
+   * Adds what manifests name beside them (JAR File Specification, "Class-Path Attribute"), and what
+   * those jars' do.
+   *
+   * @return whether all of it was found, so that nothing else can be meant
+   */
+  private boolean addNamed(Set<Survey.Found> libraries) {
+    boolean all = true;
+    List<Survey.Found> open = new ArrayList<>(libraries);
+    for (int i = 0; i < open.size(); i++) {
+      Survey.Found jar = open.get(i);
+      for (String address : jar.what().fact("class path").split(" +", -1)) {
+        Optional<String> path = path(jar, address);
+        Optional<Survey.Found> named =
+            path.flatMap(p -> found.stream().filter(f -> f.path().equals(p)).findFirst());
+        // a folder is none that code comes from, as a rule
+        all &= !address.endsWith(".jar") || named.isPresent();
+        named
+            .filter(f -> f.what().nature() == Nature.JAR)
+            .filter(libraries::add)
+            .ifPresent(open::add);
+      }
+    }
+    return all;
+  }
+
+  private static Optional<String> path(Survey.Found from, String address) {
+    try {
+      URI relative = new URI(address);
+      URI folder =
+          new URI(null, null, from.folder().equals(".") ? "/" : "/" + from.folder() + "/", null);
+      return Optional.ofNullable(
+              relative.isAbsolute() ? null : folder.resolve(relative).normalize().getPath())
+          .map(p -> p.substring(1));
+    } catch (URISyntaxException e) {
+      // a runtime passes over it, too
+      return Optional.empty();
+    }
   }
 }
