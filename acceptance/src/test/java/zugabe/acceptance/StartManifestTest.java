@@ -15,10 +15,15 @@ public final class StartManifestTest {
   private static final String OPENS = "--add-opens=java.base/java.lang=ALL-UNNAMED";
   private static final String EXPORTS = "--add-exports=java.base/sun.security.x509=ALL-UNNAMED";
   private static final String MANIFEST =
-      "Manifest-Version: 1.0\r\nMain-Class: example.tern.Main\r\n"
-          + "Implementation-Version: 2.0b6 2016-02-05 05:16\r\n"
-          + "Add-Opens: java.base/java.lang\r\nAdd-Exports: java.base/sun.security.x509\r\n"
-          + "Enable-Native-Access: ALL-UNNAMED\r\n\r\n";
+      """
+      Manifest-Version: 1.0
+      Main-Class: example.tern.Main
+      Implementation-Version: 2.0b6 2016-02-05 05:16
+      Add-Opens: java.base/java.lang
+      Add-Exports: java.base/sun.security.x509
+      Enable-Native-Access: ALL-UNNAMED
+
+      """;
 
   /** In a jar, it looks into a class of Java's and uses another that is internal. */
   private static Workspace workspace(String release) throws Exception {
