@@ -153,9 +153,19 @@ final class AppDraft {
             .filter(p -> p.kind() == Survey.Kind.JAR)
             .flatMap(p -> p.libraries().stream().limit(1));
     return Stream.concat(beside, started)
-        .map(j -> Regex.replaceFirst(j.name(), "^.*?-([0-9][^-]*(-.*)?)\\.jar$", "$1"))
+        .map(j -> Regex.replaceFirst(plain(j.name()), "^.*?-([0-9][^-]*(-.*)?)\\.jar$", "$1"))
         .filter(v -> !v.endsWith(".jar"))
         .findFirst();
+  }
+
+  /** As the jar without its libraries is called. */
+  private static String plain(String name) {
+    for (String merged : Sorting.MERGED) {
+      if (name.endsWith(merged + ".jar")) {
+        return name.substring(0, name.length() - merged.length() - 4) + ".jar";
+      }
+    }
+    return name;
   }
 
   Optional<String> version() {

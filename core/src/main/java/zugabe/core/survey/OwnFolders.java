@@ -46,7 +46,8 @@ final class OwnFolders {
       more = false;
       for (Survey.Classes c : folders.values()) {
         if (!c.tests() && !own.contains(c.folder()) && !c.folder().equals(root)) {
-          more |= provides(c, own, root) && take(c.folder(), own, root);
+          boolean goes = isSameSet(c.folder(), root) || provides(c, own, root);
+          more |= goes && take(c.folder(), own, root);
         }
       }
     }
@@ -55,6 +56,13 @@ final class OwnFolders {
     own.stream().filter(o -> jars.isEmpty() || module(o).isEmpty()).forEach(all::add);
     all.add(root);
     return new Taken(List.copyOf(all), jars);
+  }
+
+  /** Whether a build compiled them together, from sources in two languages. */
+  private static boolean isSameSet(String folder, String root) {
+    Optional<BuildFolder> build = BuildFolder.of(root);
+    return build.flatMap(BuildFolder::resources).isPresent()
+        && build.equals(BuildFolder.of(folder));
   }
 
   private boolean take(String folder, Set<String> own, String root) {

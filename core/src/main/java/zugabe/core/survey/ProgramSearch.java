@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -262,11 +263,24 @@ final class ProgramSearch {
             java == 0 ? Optional.empty() : Optional.of(java),
             List.of()),
         new Survey.Candidate.Files(
-            taken.own(),
+            withResources(taken.own()),
             List.copyOf(libraries),
             kind == Survey.Kind.WEB ? web(root) : Optional.empty()),
         rank,
         reasons);
+  }
+
+  /** Folders of classes, each with its resources before it where these are kept apart. */
+  private List<String> withResources(List<String> own) {
+    Set<String> all = new LinkedHashSet<>();
+    for (String folder : own) {
+      BuildFolder.of(folder)
+          .flatMap(BuildFolder::resources)
+          .filter(r -> found.stream().anyMatch(f -> f.path().startsWith(r + "/")))
+          .ifPresent(all::add);
+      all.add(folder);
+    }
+    return List.copyOf(all);
   }
 
   static String surface(Set<Hint> hints) {

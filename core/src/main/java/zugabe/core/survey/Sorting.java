@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -28,7 +29,7 @@ import zugabe.formats.zip.ZipReader;
 /** Sorts what was looked at: folders of classes, programs, what is for users and what isn't. */
 final class Sorting {
   /** How jars with libraries merged in are called beside the plain ones. */
-  private static final List<String> MERGED =
+  static final List<String> MERGED =
       List.of("-all", "-shaded", "-fat", "-uber", "-jar-with-dependencies", "-standalone");
 
   private static final Set<Nature> KEYS = Set.of(Nature.KEY_STORE, Nature.PRIVATE_KEY);
@@ -67,6 +68,7 @@ final class Sorting {
         .filter(f -> KEYS.contains(f.what().nature()))
         .forEach(f -> keyFolders.add(f.folder()));
     looked.forEach(this::sort);
+    besideClasses();
     twins();
     ownJars();
     compiledAgain();
@@ -149,6 +151,34 @@ final class Sorting {
   private void leave(Survey.Found file, String why) {
     found.remove(file);
     leftovers.add(new Survey.Leftover(file.path(), why));
+  }
+
+  /** What lies where build tools keep it for themselves, and resources of tests. */
+  private void besideClasses() {
+    Set<BuildFolder> builds = new LinkedHashSet<>();
+    Set<String> ofTests = new LinkedHashSet<>();
+    for (String root : roots.keySet()) {
+      Optional<BuildFolder> build = BuildFolder.of(root);
+      build.ifPresent(builds::add);
+      build.flatMap(BuildFolder::resources).filter(r -> isForTests(root)).ifPresent(ofTests::add);
+    }
+    Set<Survey.Leftover> left = new LinkedHashSet<>();
+    found.removeIf(
+        f -> {
+          Optional<Survey.Leftover> why =
+              builds.stream()
+                  .flatMap(b -> b.leftover(f.path()).stream())
+                  .findFirst()
+                  .or(
+                      () ->
+                          ofTests.stream()
+                              .filter(r -> f.path().startsWith(r + "/"))
+                              .map(r -> new Survey.Leftover(r + "/", "resources of tests"))
+                              .findFirst());
+          why.ifPresent(left::add);
+          return why.isPresent();
+        });
+    leftovers.addAll(left);
   }
 
   /** Of a jar with libraries merged in and the plain one, the first is the one for users. */
@@ -352,9 +382,12 @@ final class Sorting {
     Optional<ModuleFacts> module = Optional.ofNullable(modules.get(root));
     Set<String> provides = new TreeSet<>();
     module.ifPresent(m -> m.provides().keySet().forEach(s -> provides.add(s.replace('/', '.'))));
-    String services = (root.equals(".") ? "" : root + "/") + "META-INF/services";
+    String inside = "META-INF/services";
+    String services = (root.equals(".") ? "" : root + "/") + inside;
+    Optional<String> apart =
+        BuildFolder.of(root).flatMap(BuildFolder::resources).map(r -> r + "/" + inside);
     found.stream()
-        .filter(f -> f.folder().equals(services))
+        .filter(f -> f.folder().equals(services) || apart.filter(f.folder()::equals).isPresent())
         .map(Survey.Found::name)
         .forEach(provides::add);
     return new Survey.Identity(

@@ -6,14 +6,13 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
+import zugabe.core.Folders;
 import zugabe.core.finding.Finding;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -32,11 +31,7 @@ public final class CarriedRuntimeTest {
 
   @AfterMethod
   public void remove() throws IOException {
-    try (Stream<Path> all = Files.walk(folder)) {
-      for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
-        Files.delete(path);
-      }
-    }
+    Folders.remove(folder);
   }
 
   private Optional<CarriedRuntime> read(String release, String java, Findings findings)

@@ -11,13 +11,13 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
+import zugabe.core.Folders;
 
 /** What is kept, for how long, and where. */
 public final class UserCacheTest {
@@ -32,11 +32,7 @@ public final class UserCacheTest {
 
   @AfterMethod
   public void remove() throws IOException {
-    try (Stream<Path> all = Files.walk(home)) {
-      for (Path p : all.sorted(Comparator.reverseOrder()).toList()) {
-        Files.delete(p);
-      }
-    }
+    Folders.remove(home);
   }
 
   private UserCache at(Instant now) {

@@ -16,6 +16,7 @@ import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
+import zugabe.core.Folders;
 import zugabe.formats.tar.TarReader;
 
 /** Tar files that somebody made to do harm are unpacked nowhere. */
@@ -31,11 +32,7 @@ public final class UnpackingTest {
 
   @AfterMethod
   public void remove() throws IOException {
-    try (Stream<Path> walk = Files.walk(outer)) {
-      for (Path path : walk.sorted(java.util.Comparator.reverseOrder()).toList()) {
-        Files.delete(path);
-      }
-    }
+    Folders.remove(outer);
   }
 
   /** An entry by name, type and what a link leads to. */
