@@ -64,6 +64,52 @@ public final class BuildLayoutTest {
     }
   }
 
+  /** Start scripts may put the command together in variables; libraries lie deep below. */
+  @Test
+  public void whatABuildInstalled() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.library("lib/level.jar", "far.Level", "public static String text() { return \"low\"; }");
+      w.compile(
+          "build/classes/java/main",
+          "tern.Main",
+          "public static void main(String[] a) { System.out.print(far.Level.text() + System.getProperty(\"x\")); }");
+      w.program()
+          .run(
+              "sh",
+              "-c",
+              "mkdir -p build/install/tern/bin && mv lib build/install/tern && rmdir build/tmp; "
+                  + "cd build && zip -qj install/tern/lib/tern-2.1.jar /dev/null; cd classes/java/main && zip -qr ../../../install/tern/lib/tern-2.1.jar tern");
+      String start =
+          """
+          #!/bin/sh
+          # java -classpath x other.Main
+          UNUSED="-Dx=8"
+          OPTIONS='"-Dx=7" "-Xmx64m"'
+          PLACE="-Dplace=$HOME"
+          CLASSPATH=$HOME/lib/tern-2.1.jar:$HOME/lib/level.jar
+          set -- \\
+            -classpath "$CLASSPATH" \\
+            tern.Main \\
+            "$@"
+          eval "set -- $OPTIONS $PLACE" '"$@"'
+          exec "$COMMAND" "$@"
+          """;
+      w.write("build/install/tern/bin/tern", start);
+      w.write(
+          "build/install/tern/bin/tern.bat",
+          "@rem start\r\n@set OPTIONS=\"-Dx=7\"\r\n\"%COMMAND%\" %OPTIONS% -classpath \"%PATH%\" tern.Main %*\r\n");
+      assertThat(drafted(w))
+          .contains("libraries: [build/install/tern/lib/level.jar]\n")
+          .contains("options: [\"-Dx=7\", \"-Xmx64m\"]  # as in build/install/tern/bin/tern\n");
+      assertThat(Files.readString(w.path("zugabe.yaml"))).doesNotContain("could be started, too");
+      // the installed folder says as much
+      Program there = Program.in(w.path("build/install/tern"));
+      assertThat(there.zugabe("survey", "--draft").exit()).isZero();
+      assertThat(there.zugabe("build").exit()).isZero();
+      assertThat(there.run("sh", "out/tern-2.1.sh").out()).isEqualTo("low7");
+    }
+  }
+
   /** A folder called so is left out only where a build made it. */
   @Test
   public void documentationThatABuildMade() throws Exception {

@@ -102,11 +102,20 @@ public final class RuntimesTest {
         assertThat(directives).hasContent(said(app, false));
         assertThat(Files.readString(directives)).doesNotContain("implCompress0");
       } finally {
-        // nobody needs the classes; what is told to end takes what it made with it
+        // nobody needs the classes; what is told to end takes what it made with it, but the runtime
+        // that it started would write its list of classes behind that
         String maker = poor.toRealPath().toString();
-        ProcessHandle.allProcesses()
-            .filter(p -> List.of(p.info().arguments().orElse(new String[0])).contains(maker))
-            .forEach(ProcessHandle::destroy);
+        List<ProcessHandle> busy =
+            ProcessHandle.allProcesses()
+                .filter(
+                    p ->
+                        Stream.of(p.info().arguments().orElse(new String[0]))
+                            .anyMatch(a -> a.equals(maker) || a.contains("classes" + name)))
+                .toList();
+        busy.forEach(ProcessHandle::destroy);
+        for (ProcessHandle process : busy) {
+          process.onExit().get(60, TimeUnit.SECONDS);
+        }
         waitWhile(() -> Files.exists(making));
         Files.deleteIfExists(directives);
         Files.deleteIfExists(app.resolve("classes" + name + ".jsa"));

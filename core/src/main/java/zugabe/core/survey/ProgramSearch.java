@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.BiFunction;
 import java.util.function.Function;
@@ -76,8 +77,11 @@ final class ProgramSearch {
       all.addAll(jars.among(f -> isTop(f) && webs.stream().noneMatch(w -> isIn(f.path(), w))));
     }
     for (Survey.Found f : found) {
+      String starts = f.what().fact("starts");
       if (FilePrograms.isProgram(f)
-          || (FilePrograms.isScript(f) && !scripted.containsKey(f.what().fact("starts")))) {
+          || (FilePrograms.isScript(f)
+              && !scripted.containsKey(starts)
+              && !hasClass(starts.substring(starts.indexOf('/') + 1)))) {
         all.add(files.of(f));
       }
     }
@@ -296,21 +300,41 @@ final class ProgramSearch {
     return java.isEmpty() ? 0 : Integer.parseInt(java);
   }
 
-  /** The jars that lie nearest: in the folder above its classes and below that, or further up. */
+  /**
+   * The jars that lie nearest: in the folder above its classes and below that, or further up. Where
+   * there are none, those of a folder of libraries deeper below.
+   */
   private List<Survey.Found> libraries(String root) {
     List<Survey.Found> jars = found.stream().filter(f -> f.what().nature() == Nature.JAR).toList();
+    List<Survey.Found> deep = List.of();
     for (String above = parent(root); above != null; above = parent(above)) {
       String prefix = above.equals(".") ? "" : above + "/";
+      List<Survey.Found> below = jars.stream().filter(j -> j.path().startsWith(prefix)).toList();
       List<Survey.Found> near =
-          jars.stream()
-              .filter(j -> j.path().startsWith(prefix))
+          below.stream()
               .filter(j -> j.path().substring(prefix.length()).split("/", -1).length <= 2)
               .toList();
       if (!near.isEmpty()) {
         return near;
       }
+      deep = deep.isEmpty() ? ofOneFolder(below) : deep;
     }
-    return List.of();
+    return deep;
+  }
+
+  /** Those in the folder of libraries that has most. */
+  private static List<Survey.Found> ofOneFolder(List<Survey.Found> jars) {
+    Map<String, List<Survey.Found>> folders = new TreeMap<>();
+    for (Survey.Found jar : jars) {
+      String folder = jar.folder();
+      if (LIBRARIES.contains(folder.substring(folder.lastIndexOf('/') + 1))) {
+        folders.computeIfAbsent(folder, f -> new ArrayList<>()).add(jar);
+      }
+    }
+    // of as many, the first
+    return folders.values().stream()
+        .reduce((a, b) -> b.size() > a.size() ? b : a)
+        .orElse(List.of());
   }
 
   static String parent(String folder) {

@@ -31,22 +31,70 @@ record StartLine(String main, List<String> options, List<String> arguments, List
   private static final Pattern PASSED =
       Pattern.compile("[\"']?(\\$@|\\$\\*|%\\*|\\$\\{1\\+.*)[\"']?");
 
+  /** Where the command stands in a variable, its class path tells the line. */
+  private static final Pattern PATH = Pattern.compile("-cp|-classpath|--class-path|-jar");
+
+  private static final Pattern SAID =
+      Pattern.compile("\\s*@?(?:(?:export|set)\\s+)?([A-Za-z_][A-Za-z0-9_]*)=(.*)");
+
+  private static final Pattern OPTION =
+      Pattern.compile("-[DX][^$%`]+|--add-[a-z]+=[^$%`]+|-ea|-server");
+
   /** The first such line of a script. */
   static Optional<StartLine> in(String text) {
     String some = text.length() > MAX_TEXT ? text.substring(0, MAX_TEXT) : text;
     // a line may go on behind its end
     String whole = Regex.replaceAll(some, "[\\\\^]\\r?\\n", " ");
-    for (String line : whole.lines().toList()) {
+    List<String> lines =
+        whole.lines().filter(l -> !Regex.matches(l.strip(), "@?(#|::|(?i:rem)\\s).*")).toList();
+    for (String line : lines) {
       Matcher java = JAVA.matcher(line);
-      boolean comment = Regex.matches(line.strip(), "(#|::|(?i:rem)\\s).*");
-      if (!comment && java.find()) {
-        Optional<StartLine> start = of(words(java.group(1)));
-        if (start.isPresent()) {
-          return start;
-        }
+      Optional<StartLine> start = java.find() ? of(words(java.group(1))) : Optional.empty();
+      if (start.isPresent()) {
+        return start;
+      }
+    }
+    for (String line : lines) {
+      List<String> words = words(line);
+      int path = 0;
+      while (path < words.size() && !PATH.matcher(words.get(path)).matches()) {
+        path++;
+      }
+      int from = path;
+      while (from > 0 && OPTION.matcher(plain(words.get(from - 1))).matches()) {
+        from--;
+      }
+      Optional<StartLine> start = of(words.subList(from, words.size()));
+      if (start.isPresent()) {
+        start.get().options.addAll(0, inVariables(lines));
+        return start;
       }
     }
     return Optional.empty();
+  }
+
+  /** Options that variables hold which are used somewhere. */
+  private static List<String> inVariables(List<String> lines) {
+    List<String> options = new ArrayList<>();
+    for (String line : lines) {
+      Matcher said = SAID.matcher(line);
+      if (said.matches()) {
+        String name = said.group(1);
+        List<String> words = words(plain(said.group(2)));
+        boolean all = words.stream().allMatch(w -> OPTION.matcher(w).matches());
+        boolean used =
+            lines.stream()
+                .anyMatch(
+                    l ->
+                        l.contains("$" + name)
+                            || l.contains("${" + name)
+                            || l.contains("%" + name));
+        if (all && used) {
+          words.stream().filter(w -> !options.contains(w)).forEach(options::add);
+        }
+      }
+    }
+    return options;
   }
 
   private static List<String> words(String line) {
