@@ -110,6 +110,30 @@ public final class BuildLayoutTest {
     }
   }
 
+  /** Pages lie among the sources, or where a build put all of it together. */
+  @Test
+  public void pagesOfAWebArchive() throws Exception {
+    String servlet = "public static class S extends jakarta.servlet.http.HttpServlet { }";
+    try (Workspace w = Workspace.create()) {
+      Applications.libraries(w, "jakarta.servlet");
+      w.compile("build/classes/java/main", "tern.Pages", servlet);
+      w.program().run("rm", "-r", "lib");
+      w.write("build/resources/main/tern/words.txt", "low tide");
+      w.write("src/main/webapp/WEB-INF/web.xml", "<web-app version=\"6.0\"/>");
+      w.write("src/main/webapp/index.html", "<h1>Tern</h1>");
+      assertThat(drafted(w)).contains("    web: src/main/webapp\n").containsOnlyOnce("kind: war");
+      assertThat(w.program().run("sh", "-c", "unzip -Z1 out/*.war").out())
+          .contains("WEB-INF/classes/tern/words.txt\n", "WEB-INF/web.xml\n", "index.html\n")
+          .contains("WEB-INF/classes/tern/Pages.class\n");
+      // as another build leaves it
+      String whole =
+          "rm -r out zugabe.yaml; mkdir -p target/tern-1/WEB-INF; mv build/classes/java/main target/classes;"
+              + "cp -r target/classes target/tern-1/WEB-INF; cp -r src/main/webapp/* target/tern-1; rm -r build";
+      w.program().run("sh", "-c", whole);
+      assertThat(drafted(w)).contains("    web: target/tern-1\n").containsOnlyOnce("kind: war");
+    }
+  }
+
   /** A folder called so is left out only where a build made it. */
   @Test
   public void documentationThatABuildMade() throws Exception {

@@ -11,7 +11,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -23,7 +22,7 @@ import zugabe.formats.classfile.ClassSketch.Hint;
 
 /** Finds what can be started, and ranks it by what speaks for each. */
 final class ProgramSearch {
-  private static final Set<String> COMMON =
+  static final Set<String> COMMON =
       Set.of(
           "classes", "target", "build", "out", "bin", "lib", "libs", "main", "java", "dist", ".",
           "");
@@ -42,6 +41,7 @@ final class ProgramSearch {
   private final JarPrograms jars;
   private final FilePrograms files;
   private final OwnFolders own;
+  private final WebFolders webs;
 
   /**
    * @param jarWith the jar that a class lies in
@@ -60,21 +60,21 @@ final class ProgramSearch {
     this.folders = folders.stream().collect(Collectors.toMap(Survey.Classes::folder, f -> f));
     this.found = found;
     this.own = new OwnFolders(roots, this.folders, jarWith);
+    this.webs = new WebFolders(roots, folders, found);
   }
 
   List<Survey.Candidate> ranked() {
     List<Survey.Candidate> all = new ArrayList<>();
-    Set<String> webs = webs();
-    webs.forEach(w -> all.add(web(w, webJava(w))));
+    all.addAll(webs.candidates());
     for (String root : roots.keySet()) {
-      if (!folders.get(root).tests() && webs.stream().noneMatch(w -> isIn(root, w))) {
+      if (!folders.get(root).tests() && !webs.hasClasses(root)) {
         inFolder(root, all);
       }
     }
     Map<String, Survey.Candidate> scripted = scripted();
     all.addAll(scripted.values());
     if (scripted.isEmpty() && roots.isEmpty()) {
-      all.addAll(jars.among(f -> isTop(f) && webs.stream().noneMatch(w -> isIn(f.path(), w))));
+      all.addAll(jars.among(f -> isTop(f) && !webs.has(f.path())));
     }
     for (Survey.Found f : found) {
       String starts = f.what().fact("starts");
@@ -86,7 +86,7 @@ final class ProgramSearch {
       }
     }
     if (all.isEmpty() && roots.isEmpty()) {
-      all.addAll(jars.among(f -> webs.stream().noneMatch(w -> isIn(f.path(), w))));
+      all.addAll(jars.among(f -> !webs.has(f.path())));
     }
     if (all.isEmpty()
         && roots.isEmpty()
@@ -111,49 +111,6 @@ final class ProgramSearch {
             .thenComparing(Survey.Candidate::name)
             .thenComparing(Survey.Candidate::main));
     return all;
-  }
-
-  private static boolean isIn(String path, String folder) {
-    return folder.equals(".") || path.startsWith(folder + "/");
-  }
-
-  /** Folders that a server would take: web archives that weren't packed. */
-  private Set<String> webs() {
-    Set<String> webs = new TreeSet<>();
-    List<String> paths = new ArrayList<>(roots.keySet());
-    found.forEach(f -> paths.add(f.path()));
-    for (String path : paths) {
-      int at = ("/" + path).indexOf("/WEB-INF/");
-      if (at == 0) {
-        webs.add(".");
-      } else if (at > 0) {
-        webs.add(path.substring(0, at - 1));
-      }
-    }
-    return webs;
-  }
-
-  private Optional<Integer> webJava(String web) {
-    int own =
-        folders.values().stream()
-            .filter(c -> isIn(c.folder(), web))
-            .mapToInt(Survey.Classes::java)
-            .max()
-            .orElse(0);
-    return Optional.of(own).filter(j -> j > 0);
-  }
-
-  private static Survey.Candidate web(String folder, Optional<Integer> java) {
-    String last = plain(folder.substring(folder.lastIndexOf('/') + 1));
-    String name = COMMON.contains(last) || folder.equals(".") ? "site" : last;
-    return new Survey.Candidate(
-        Survey.Kind.WEB,
-        name,
-        "",
-        new Survey.Candidate.Manner("console", false, java, List.of()),
-        new Survey.Candidate.Files(List.of(), List.of(), Optional.of(folder)),
-        3,
-        List.of("a web archive that isn't packed"));
   }
 
   private void inFolder(String root, List<Survey.Candidate> all) {
@@ -269,7 +226,7 @@ final class ProgramSearch {
         new Survey.Candidate.Files(
             withResources(taken.own()),
             List.copyOf(libraries),
-            kind == Survey.Kind.WEB ? web(root) : Optional.empty()),
+            kind == Survey.Kind.WEB ? web(root).or(webs::pages) : Optional.empty()),
         rank,
         reasons);
   }
