@@ -21,14 +21,6 @@ public final class BuildLayoutTest {
       """;
   private static final String CALL = "public void run() { System.out.print(\" call\"); }";
 
-  private static String drafted(Workspace w) throws Exception {
-    Program.Result r = w.program().zugabe("survey", "--draft");
-    assertThat(r.exit()).as(r.all()).isZero();
-    Program.Result built = w.program().zugabe("build");
-    assertThat(built.exit()).as(built.all()).isZero();
-    return Files.readString(w.path("zugabe.yaml"));
-  }
-
   /** Resources lie beside classes, for each set of sources; what else is there is for nobody. */
   @Test
   public void resourcesThatLieApart() throws Exception {
@@ -49,7 +41,7 @@ public final class BuildLayoutTest {
               "-c",
               "cd build; mkdir libs tmp reports distributions generated kotlin; touch tmp/MANIFEST.MF reports/index.html distributions/tern-2.1.zip generated/a.txt kotlin/cache.bin");
       w.jar("build/libs/tern-2.1-all.jar", Workspace.entries("tern/Main.class", ""));
-      String recipe = drafted(w);
+      String recipe = Applications.drafted(w);
       assertThat(recipe)
           .contains("version: \"2.1\"\n")
           .contains(
@@ -83,7 +75,8 @@ public final class BuildLayoutTest {
           """
           #!/bin/sh
           # java -classpath x other.Main
-          UNUSED="-Dx=8"
+          OPTION="-Dx=8"
+          javac -classpath "$CLASSPATH" Main.java
           OPTIONS='"-Dx=7" "-Xmx64m"'
           PLACE="-Dplace=$HOME"
           CLASSPATH=$HOME/lib/tern-2.1.jar:$HOME/lib/level.jar
@@ -98,7 +91,7 @@ public final class BuildLayoutTest {
       w.write(
           "build/install/tern/bin/tern.bat",
           "@rem start\r\n@set OPTIONS=\"-Dx=7\"\r\n\"%COMMAND%\" %OPTIONS% -classpath \"%PATH%\" tern.Main %*\r\n");
-      assertThat(drafted(w))
+      assertThat(Applications.drafted(w))
           .contains("libraries: [build/install/tern/lib/level.jar]\n")
           .contains("options: [\"-Dx=7\", \"-Xmx64m\"]  # as in build/install/tern/bin/tern\n");
       assertThat(Files.readString(w.path("zugabe.yaml"))).doesNotContain("could be started, too");
@@ -121,7 +114,9 @@ public final class BuildLayoutTest {
       w.write("build/resources/main/tern/words.txt", "low tide");
       w.write("src/main/webapp/WEB-INF/web.xml", "<web-app version=\"6.0\"/>");
       w.write("src/main/webapp/index.html", "<h1>Tern</h1>");
-      assertThat(drafted(w)).contains("    web: src/main/webapp\n").containsOnlyOnce("kind: war");
+      assertThat(Applications.drafted(w))
+          .contains("    web: src/main/webapp\n")
+          .containsOnlyOnce("kind: war");
       assertThat(w.program().run("sh", "-c", "unzip -Z1 out/*.war").out())
           .contains("WEB-INF/classes/tern/words.txt\n", "WEB-INF/web.xml\n", "index.html\n")
           .contains("WEB-INF/classes/tern/Pages.class\n");
@@ -130,7 +125,9 @@ public final class BuildLayoutTest {
           "rm -r out zugabe.yaml; mkdir -p target/tern-1/WEB-INF; mv build/classes/java/main target/classes;"
               + "cp -r target/classes target/tern-1/WEB-INF; cp -r src/main/webapp/* target/tern-1; rm -r build";
       w.program().run("sh", "-c", whole);
-      assertThat(drafted(w)).contains("    web: target/tern-1\n").containsOnlyOnce("kind: war");
+      assertThat(Applications.drafted(w))
+          .contains("    web: target/tern-1\n")
+          .containsOnlyOnce("kind: war");
     }
   }
 
@@ -141,15 +138,15 @@ public final class BuildLayoutTest {
       w.compile("target/classes", "tern.Main", MAIN);
       w.write("target/classes/tern/words.txt", "low tide");
       w.write("target/site/index.html", "<html/>").write("target/apidocs/index.html", "<html/>");
-      String recipe = drafted(w);
+      String recipe = Applications.drafted(w);
       assertThat(recipe)
           .contains("#   target/apidocs/: ", "#   target/site/: ")
           .doesNotContain("files:");
     }
     try (Workspace w = Workspace.create()) {
-      w.compile("classes", "tern.Main", MAIN);
-      w.write("classes/tern/words.txt", "low tide").write("site/index.html", "<html/>");
-      assertThat(drafted(w)).contains("{from: site, to: site}");
+      w.compile("classes/tide", "tern.Main", MAIN);
+      w.write("classes/tide/tern/words.txt", "low tide").write("site/index.html", "<html/>");
+      assertThat(Applications.drafted(w)).contains("{from: site, to: site}");
     }
   }
 }

@@ -5,7 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import zugabe.core.finding.Located;
 import zugabe.core.plan.Program;
 import zugabe.core.plan.StartOptions;
@@ -47,20 +46,17 @@ public final class StartNeeds {
 
   private void option(JarPlan d, Program p, Located<String> option) {
     String text = option.value();
-    int equals = text.indexOf('=');
-    String value = equals < 0 ? "" : text.substring(equals + 1);
-    Optional<StartAttribute> said =
-        p.modules().isPresent()
-            ? Optional.empty()
-            : Stream.of(StartAttribute.values())
-                .filter(a -> text.startsWith(a.option() + "="))
-                .findFirst();
-    if (said.isPresent() && value.equals(StartAttribute.EVERYONE)) {
-      // runtimes that don't know the attribute (before 22) don't refuse native access either
-      attribute(said.get().attribute(), value, option);
-    } else if (said.isPresent() && value.endsWith("=" + StartAttribute.EVERYONE)) {
-      attribute(said.get().attribute(), value.substring(0, value.indexOf('=')), option);
-    } else if (text.startsWith("-splash:") && own(d, text.substring(8))) {
+    if (p.modules().isEmpty()) {
+      for (StartAttribute one : StartAttribute.values()) {
+        Optional<String> said = one.said(text);
+        if (said.isPresent()) {
+          // runtimes that don't know one of native access (before 22) don't refuse that either
+          attribute(one.attribute(), said.get(), option);
+          return;
+        }
+      }
+    }
+    if (text.startsWith("-splash:") && own(d, text.substring(8))) {
       attribute("SplashScreen-Image", text.substring(8), option);
     } else {
       options.add(option);

@@ -13,9 +13,10 @@ import java.util.Optional;
  * @param resources folder of resources for the classes
  */
 record BuildFolder(String base, Optional<String> resources) {
-  /** {@code target/classes}, {@code build/classes/java/main}, {@code build/classes/main}. */
+  /** {@code target/classes}, {@code build/classes/main}; or {@code classes/java/main} anywhere. */
   private static final Pattern CLASSES =
-      Pattern.compile("((?:.*/)?)classes/(?:[a-z]+/)?([^/]+)|((?:.*/)?target/)classes");
+      Pattern.compile(
+          "(?:(.*/)?classes/(?:groovy|java|kotlin|scala)|((?:.*/)?build/)classes)/([^/]+)|((?:.*/)?target/)classes");
 
   private static final Map<String, String> OTHERS =
       Map.ofEntries(
@@ -38,10 +39,11 @@ record BuildFolder(String base, Optional<String> resources) {
     if (!m.matches()) {
       return Optional.empty();
     }
-    return Optional.of(
-        m.group(2) == null
-            ? new BuildFolder(m.group(3), Optional.empty())
-            : new BuildFolder(m.group(1), Optional.of(m.group(1) + "resources/" + m.group(2))));
+    if (m.group(4) != null) {
+      return Optional.of(new BuildFolder(m.group(4), Optional.empty()));
+    }
+    String base = m.group(2) != null ? m.group(2) : m.group(1) != null ? m.group(1) : "";
+    return Optional.of(new BuildFolder(base, Optional.of(base + "resources/" + m.group(3))));
   }
 
   /** The folder in it that a file is in and that isn't for users. */

@@ -34,6 +34,9 @@ record StartLine(String main, List<String> options, List<String> arguments, List
   /** Where the command stands in a variable, its class path tells the line. */
   private static final Pattern PATH = Pattern.compile("-cp|-classpath|--class-path|-jar");
 
+  /** What a compiler has behind its class path. */
+  private static final Pattern SOURCE = Pattern.compile(".*\\.(java|kt|scala|groovy)");
+
   private static final Pattern SAID =
       Pattern.compile("\\s*@?(?:(?:export|set)\\s+)?([A-Za-z_][A-Za-z0-9_]*)=(.*)");
 
@@ -65,7 +68,7 @@ record StartLine(String main, List<String> options, List<String> arguments, List
         from--;
       }
       Optional<StartLine> start = of(words.subList(from, words.size()));
-      if (start.isPresent()) {
+      if (start.isPresent() && !SOURCE.matcher(start.get().main).matches()) {
         start.get().options.addAll(0, inVariables(lines));
         return start;
       }
@@ -82,14 +85,8 @@ record StartLine(String main, List<String> options, List<String> arguments, List
         String name = said.group(1);
         List<String> words = words(plain(said.group(2)));
         boolean all = words.stream().allMatch(w -> OPTION.matcher(w).matches());
-        boolean used =
-            lines.stream()
-                .anyMatch(
-                    l ->
-                        l.contains("$" + name)
-                            || l.contains("${" + name)
-                            || l.contains("%" + name));
-        if (all && used) {
+        Pattern use = Pattern.compile("[$%]\\{?" + name + "\\b");
+        if (all && lines.stream().anyMatch(l -> use.matcher(l).find())) {
           words.stream().filter(w -> !options.contains(w)).forEach(options::add);
         }
       }

@@ -17,6 +17,9 @@ final class WebFolders {
   private final List<Survey.Found> found;
   private final Set<String> webs = new TreeSet<>();
 
+  /** Names of classes in them. */
+  private final Set<String> names = new HashSet<>();
+
   WebFolders(
       Map<String, List<ClassSketch>> roots,
       List<Survey.Classes> classes,
@@ -35,6 +38,12 @@ final class WebFolders {
     // beside what a build put together, its pages among the sources are no archive of their own
     boolean whole = webs.stream().anyMatch(this::hasCode);
     webs.removeIf(w -> whole && !hasCode(w) && ("/" + w + "/").contains("/src/"));
+    roots.forEach(
+        (root, sketches) -> {
+          if (has(root)) {
+            sketches.forEach(s -> names.add(s.facts().name()));
+          }
+        });
   }
 
   private static boolean isIn(String path, String folder) {
@@ -53,16 +62,6 @@ final class WebFolders {
 
   /** Whether a folder of classes is in one, or all of its classes are. */
   boolean hasClasses(String root) {
-    if (has(root)) {
-      return true;
-    }
-    Set<String> names = new HashSet<>();
-    roots.forEach(
-        (r, sketches) -> {
-          if (has(r)) {
-            sketches.forEach(s -> names.add(s.facts().name()));
-          }
-        });
     return roots.get(root).stream().allMatch(s -> names.contains(s.facts().name()));
   }
 

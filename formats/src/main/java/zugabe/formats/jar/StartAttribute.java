@@ -2,6 +2,7 @@ package zugabe.formats.jar;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
@@ -41,6 +42,21 @@ public enum StartAttribute {
       manifest.value(one.attribute).stream().flatMap(one::options).forEach(options::add);
     }
     return options;
+  }
+
+  /**
+   * What an option adds to the attribute: a package behind its module, or who may call native code;
+   * empty when it says anything else.
+   */
+  public Optional<String> said(String text) {
+    String end = this == NATIVE_ACCESS ? EVERYONE : "=" + EVERYONE;
+    if (!text.startsWith(option + "=") || !text.endsWith(end)) {
+      return Optional.empty();
+    }
+    String value = text.substring(option.length() + 1);
+    return this == NATIVE_ACCESS
+        ? Optional.of(value).filter(EVERYONE::equals)
+        : Optional.of(value.substring(0, value.indexOf('=')));
   }
 
   /**
