@@ -40,11 +40,10 @@ final class BitWriter {
   void put(long value, int width) {
     bits |= value << count;
     count += width;
-    while (count >= Byte.SIZE) {
-      out[at++] = (byte) bits;
-      bits >>>= Byte.SIZE;
-      count -= Byte.SIZE;
-    }
+    LONG.set(out, at, bits);
+    at += count >>> 3;
+    bits >>>= count & ~7;
+    count &= 7;
   }
 
   /** Zeros up to the next byte. */

@@ -18,6 +18,9 @@ final class CodeLengths {
     16, 17, 18, 0, 8, 7, 9, 6, 10, 5, 11, 4, 12, 3, 13, 2, 14, 1, 15
   };
 
+  /** Bits behind a symbol's code that tell how long its run is. */
+  private static final int[] EXTRA = {0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 2, 3, 7};
+
   private final HuffmanCode huffman;
   private final int[] joined = new int[Symbols.ALL + 1];
   private final int[] runs = new int[Symbols.ALL];
@@ -105,20 +108,11 @@ final class CodeLengths {
     runs[runCount++] = (extra << SYMBOL_BITS) | symbol;
   }
 
-  private static int extraBits(int symbol) {
-    return switch (symbol) {
-      case COPY -> 2;
-      case ZEROS -> 3;
-      case MANY_ZEROS -> 7;
-      default -> 0;
-    };
-  }
-
   /** Bits of the header behind the block's first three. */
   int bits() {
     int bits = 14 + 3 * written;
     for (int s = 0; s < SYMBOLS; s++) {
-      bits += counts[s] * (lengths[s] + extraBits(s));
+      bits += counts[s] * (lengths[s] + EXTRA[s]);
     }
     return bits;
   }
@@ -133,8 +127,8 @@ final class CodeLengths {
     huffman.codes(lengths, 0, SYMBOLS, codes);
     for (int i = 0; i < runCount; i++) {
       int symbol = runs[i] & SYMBOL_MASK;
-      out.put(codes[symbol], lengths[symbol]);
-      out.put(runs[i] >>> SYMBOL_BITS, extraBits(symbol));
+      int extra = runs[i] >>> SYMBOL_BITS;
+      out.put(codes[symbol] | (extra << lengths[symbol]), lengths[symbol] + EXTRA[symbol]);
     }
   }
 }

@@ -10,10 +10,10 @@ import zugabe.bytes.Packing;
 /** Raw DEFLATE (RFC 1951); what it makes depends on the content and the effort only. */
 public final class Deflate implements Packing {
   /** The engine's version: other bytes than this one's are never made under the same number. */
-  public static final int ENGINE = 4;
+  public static final int ENGINE = 5;
 
-  /** Tables, tokens and counts of one encoder, about. */
-  private static final long ENCODER_BYTES = 2 << 20;
+  /** Tables, tokens, counts and contents of one encoder, about. */
+  private static final long ENCODER_BYTES = 7 << 19;
 
   /**
    * The same with all matches of a block, of which there may be {@link Trees#MOST} at each place.

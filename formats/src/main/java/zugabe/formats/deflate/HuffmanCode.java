@@ -14,8 +14,19 @@ final class HuffmanCode {
   /** Counts from this one on are one group when sorted. */
   private static final int OFTEN = 63;
 
-  private int[] leaves = new int[Symbols.FIXED_LITERAL_CODES];
-  private int[] sorted = new int[Symbols.FIXED_LITERAL_CODES];
+  /** The bits of a byte the other way round. */
+  private static final char[] REVERSED = new char[256];
+
+  static {
+    for (int i = 0; i < REVERSED.length; i++) {
+      REVERSED[i] = (char) (Integer.reverse(i) >>> (Integer.SIZE - Byte.SIZE));
+    }
+  }
+
+  /** One more than there are symbols: see {@link #leaves(int[], int, int, int, int)}. */
+  private int[] leaves = new int[Symbols.FIXED_LITERAL_CODES + 1];
+
+  private int[] sorted = new int[Symbols.FIXED_LITERAL_CODES + 1];
   private final int[] starts = new int[OFTEN + 1];
   private final int[] nodes = new int[Symbols.FIXED_LITERAL_CODES];
 
@@ -54,13 +65,16 @@ final class HuffmanCode {
     }
   }
 
-  /** Those that occur, from one symbol to another. */
+  /**
+   * Those that occur, from one symbol to another: one that doesn't is overwritten by the next,
+   * which takes less time than a question that no processor can foresee.
+   */
   private int leaves(int[] counts, int at, int from, int to, int before) {
     int used = before;
     for (int s = from; s < to; s++) {
-      if (counts[at + s] != 0) {
-        leaves[used++] = (counts[at + s] << SYMBOL_BITS) | s;
-      }
+      int n = counts[at + s];
+      leaves[used] = (n << SYMBOL_BITS) | s;
+      used += -n >>> (Integer.SIZE - 1);
     }
     return used;
   }
@@ -103,21 +117,29 @@ final class HuffmanCode {
 
   /** Joins the two lightest until one is left; then each inner node holds its parent. */
   private void tree(int used) {
+    int[] light = leaves;
+    int[] made = nodes;
     int leaf = 0;
     int inner = 0;
-    for (int made = 0; made < used - 1; made++) {
+    int lightest = light[0] >>> SYMBOL_BITS;
+    int lightestInner = Integer.MAX_VALUE;
+    for (int n = 0; n < used - 1; n++) {
       int sum = 0;
       for (int child = 0; child < 2; child++) {
-        boolean takesLeaf =
-            leaf < used && (inner >= made || leaves[leaf] >>> SYMBOL_BITS <= nodes[inner]);
-        if (takesLeaf) {
-          sum += leaves[leaf++] >>> SYMBOL_BITS;
+        if (lightest <= lightestInner) {
+          sum += lightest;
+          leaf++;
+          lightest = leaf < used ? light[leaf] >>> SYMBOL_BITS : Integer.MAX_VALUE;
         } else {
-          sum += nodes[inner];
-          nodes[inner++] = made;
+          sum += lightestInner;
+          made[inner++] = n;
+          lightestInner = inner < n ? made[inner] : Integer.MAX_VALUE;
         }
       }
-      nodes[made] = sum;
+      made[n] = sum;
+      if (inner == n) {
+        lightestInner = sum;
+      }
     }
   }
 
@@ -180,7 +202,9 @@ final class HuffmanCode {
     for (int s = from; s < from + symbols; s++) {
       int bits = lengths[s];
       if (bits != 0) {
-        codes[s] = Integer.reverse(next[bits]++) >>> (Integer.SIZE - bits);
+        int straight = next[bits]++;
+        int reversed = (REVERSED[straight & 0xFF] << Byte.SIZE) | REVERSED[straight >>> Byte.SIZE];
+        codes[s] = reversed >>> (2 * Byte.SIZE - bits);
       }
     }
   }

@@ -11,8 +11,8 @@ final class LazyParser {
   /** What a match has to gain to be put off: in quarters of a byte, distances counted. */
   private static final int LEAST_GAIN = 2;
 
-  /** Among literals, each 2 to this power in a row make places be passed over: noise. */
-  private static final int SKIP_SHIFT = 7;
+  /** Among literals, each so many in a row make a place more be passed over: noise. */
+  private static final int NOISE = 128;
 
   private static final int MOST_SKIP = 3;
 
@@ -41,11 +41,8 @@ final class LazyParser {
   private Tokens tokens;
   private Effort effort = Effort.USUAL;
 
-  /** How far a match of the shorter sequences may be; 0 for none. */
+  /** How far a match of three bytes may be; 0 for none. */
   private int far;
-
-  /** How far one of three bytes may be. */
-  private int farOfThree;
 
   /** What a literal cost in the part before, in parts of a bit. */
   private int literalBits;
@@ -64,7 +61,7 @@ final class LazyParser {
     end = to;
     tokens = into;
     // short contents gain nothing by matches of three
-    farOfThree = 0;
+    far = 0;
     literalBits = Byte.SIZE * Counts.UNIT;
     started = false;
     chains.start(content, first, to);
@@ -87,8 +84,6 @@ final class LazyParser {
   /** How matches are looked for in the part that comes next. */
   private void choose(int at, int stop) {
     effort = Effort.of(Effort.isText(bytes, at, stop), literalBits);
-    far = effort.single() > Symbols.LEAST_LENGTH ? Chains.WINDOW : farOfThree;
-    chains.key(effort, at);
   }
 
   /** From what literals cost in this part follows what pays in the next one. */
@@ -106,7 +101,7 @@ final class LazyParser {
       literalBits = (int) ((Counts.weight(total) - sum) / total);
       boolean used = !started || counts[Symbols.FIRST_LENGTH] * SOME > total;
       started = true;
-      farOfThree = literalBits < CHEAP && !used ? 0 : power(3 * literalBits - MATCH_OF_THREE);
+      far = literalBits < CHEAP && !used ? 0 : power(3 * literalBits - MATCH_OF_THREE);
     }
   }
 
@@ -126,6 +121,7 @@ final class LazyParser {
     int limit = Math.min(stop, end - 2);
     int i = from;
     while (i < limit) {
+      chains.know(i, far);
       i = step(i, Math.min(i + STEP_BYTES, limit), stop);
     }
     for (; i < stop; i++) {
@@ -134,89 +130,55 @@ final class LazyParser {
     return i;
   }
 
-  /**
-   * A few bytes. The head of the next place's chain is always loaded one place ahead: that hides
-   * most of the wait for it.
-   */
+  /** A few bytes. */
   private int step(int from, int limit, int stop) {
     byte[] b = bytes;
     Chains found = chains;
-    int[] heads = found.heads;
-    int[] singles = found.singles;
-    long chained = found.chained;
-    long single = found.single;
-    int slots = found.slots;
-    char[] back = found.back;
+    char[] back = found.steps();
+    char[] backOfThree = found.stepsOfThree();
     int[] n = counts;
-    int base = found.base;
-    int reachOfSingle = far;
-    boolean withSingle = reachOfSingle > 0;
-    int least = effort.chained();
-    int most = effort.depth();
-    int fewer = effort.later();
-    boolean many = effort.many();
+    int reachOfThree = far;
+    int depth = effort.depth();
+    int later = effort.later();
     int literal = literals;
     int i = from;
-    long value = Chains.at(b, i);
-    int hash = Chains.slot(value & chained, slots);
-    int next = heads[hash];
     do {
-      int c = next - base;
-      heads[hash] = i + base;
-      back[i & Chains.MASK] = (char) Math.min(i - c, Chains.FAR_BACK);
-      int last = -1;
-      if (withSingle) {
-        int h = Chains.slot(value & single, slots);
-        last = singles[h] - base;
-        singles[h] = i + base;
+      // nothing lies before most places: these are passed in a loop of their own
+      int near = Math.min(limit, literal + NOISE);
+      while (i < near
+          && back[i & Chains.RING] > Chains.WINDOW
+          && (reachOfThree == 0 || backOfThree[i & Chains.RING_OF_THREE] > reachOfThree)) {
+        n[b[i] & 0xFF]++;
+        i++;
       }
-      long here = value;
-      value = (value >>> Byte.SIZE) | ((long) b[i + 8] << 56);
-      hash = Chains.slot(value & chained, slots);
-      next = heads[hash];
-      int match = c >= found.reach(i) ? longest(i, c, least - 1, most, many) : 0;
+      if (i >= limit) {
+        break;
+      }
+      int match =
+          back[i & Chains.RING] <= Chains.WINDOW ? found.longest(i, Chains.CHAINED - 1, depth) : 0;
+      if (match == 0 && reachOfThree > 0) {
+        int distance = backOfThree[i & Chains.RING_OF_THREE];
+        match = distance <= reachOfThree ? found.ofThree(i, distance) : 0;
+      }
       if (match == 0) {
-        if (last >= Math.max(i - reachOfSingle, found.reach(i))) {
-          match = found.shortest(i, last, here, single);
+        int stopAt = Math.min(i + 1 + Math.min((i - literal) / NOISE, MOST_SKIP), stop);
+        for (; i < stopAt; i++) {
+          n[b[i] & 0xFF]++;
         }
-        if (match == 0) {
-          n[(int) here & 0xFF]++;
-          int skip = Math.min((i - literal) >> SKIP_SHIFT, MOST_SKIP);
-          i++;
-          if (skip > 0) {
-            for (int to = Math.min(i + skip, stop); i < to; i++) {
-              n[b[i] & 0xFF]++;
-              // in no chain, and nothing from before may be taken for one
-              back[i & Chains.MASK] = 0;
-            }
-            if (i >= limit) {
-              break;
-            }
-            value = Chains.at(b, i);
-            hash = Chains.slot(value & chained, slots);
-            next = heads[hash];
-          }
-          continue;
-        }
+        continue;
       }
-      int k = i + 1;
       int length = match >>> 16;
       while (true) {
-        c = next - base;
-        heads[hash] = k + base;
-        back[k & Chains.MASK] = (char) Math.min(k - c, Chains.FAR_BACK);
-        if (withSingle) {
-          singles[Chains.slot(value & single, slots)] = k + base;
+        int next = i + 1;
+        int better = 0;
+        int tailAt = Math.max(length + 1 - Chains.CHAINED, 0);
+        // what is longer ends in four bytes that occurred before
+        if (back[next & Chains.RING] <= Chains.WINDOW
+            && back[(next + tailAt) & Chains.RING] <= Chains.WINDOW) {
+          better =
+              found.longest(
+                  next, Math.max(length, Chains.CHAINED - 1), length >= GOOD ? later >> 1 : later);
         }
-        value = (value >>> Byte.SIZE) | ((long) b[k + 8] << 56);
-        hash = Chains.slot(value & chained, slots);
-        next = heads[hash];
-        int better =
-            c >= found.reach(k)
-                ? longest(
-                    k, c, Math.max(length, least) - 1, length >= GOOD ? fewer >> 1 : fewer, many)
-                : 0;
-        k++;
         if (better == 0 || gain(match, better) <= LEAST_GAIN) {
           break;
         }
@@ -230,24 +192,9 @@ final class LazyParser {
       n[Symbols.DISTANCES + Symbols.ofDistance(distance - 1)]++;
       i += length;
       literal = i;
-      if (k < i) {
-        found.enter(k, i, withSingle);
-        if (i >= limit) {
-          break;
-        }
-        value = Chains.at(b, i);
-        hash = Chains.slot(value & chained, slots);
-        next = heads[hash];
-      }
     } while (i < limit);
     literals = literal;
     return i;
-  }
-
-  private int longest(int at, int candidate, int longerThan, int depth, boolean many) {
-    return many
-        ? chains.longestOfMany(at, candidate, longerThan, depth)
-        : chains.longest(at, candidate, longerThan, depth);
   }
 
   /** In quarters of a byte: a longer distance takes more bits. */

@@ -59,7 +59,7 @@ final class Trees {
   int enter(int at, int[] found, int from) {
     byte[] b = bytes;
     int most = Math.min(Symbols.MOST_LENGTH, end - at);
-    int value = (int) Chains.INT.get(b, at);
+    int value = Agreement.four(b, at);
     int count = from;
     // one place less than the window: the farthest one's children lie where this one's will
     int cut = Math.max(0, at - Symbols.WINDOW_BYTES + 1);
@@ -68,7 +68,7 @@ final class Trees {
     three[h] = at + 1;
     if (most >= Symbols.LEAST_LENGTH
         && last >= cut
-        && ((int) Chains.INT.get(b, last) ^ value) << Byte.SIZE == 0) {
+        && (Agreement.four(b, last) ^ value) << Byte.SIZE == 0) {
       found[count++] = (Symbols.LEAST_LENGTH << 16) | (at - last);
     }
     if (most <= Symbols.LEAST_LENGTH) {
@@ -84,7 +84,7 @@ final class Trees {
     byte[] b = bytes;
     int[] kids = children;
     int enough = Math.min(nice, most);
-    int before = 2 * (at & Chains.MASK);
+    int before = 2 * (at & (Symbols.WINDOW_BYTES - 1));
     int behind = before + 1;
     int lengthBefore = 0;
     int lengthBehind = 0;
@@ -95,7 +95,7 @@ final class Trees {
     for (int left = depth; node >= cut && left > 0; left--) {
       // what both neighbours in the order have in common, this one has as well
       length = Agreement.length(b, node, at, length, most);
-      int kid = 2 * (node & Chains.MASK);
+      int kid = 2 * (node & (Symbols.WINDOW_BYTES - 1));
       if (length > best) {
         best = length;
         if (count - from < MOST) {
