@@ -73,9 +73,10 @@ final class Chains {
    *
    * @param longerThan at least 3: what is as long or shorter isn't wanted
    * @param depth how many places are looked at
+   * @param nice a match of this length ends the search
    * @return length above 16 bits for the distance; 0 when there is none
    */
-  int longest(int at, int longerThan, int depth) {
+  int longest(int at, int longerThan, int depth, int nice) {
     int most = Math.min(Symbols.MOST_LENGTH, end - at);
     if (longerThan >= most) {
       return 0;
@@ -95,7 +96,7 @@ final class Chains {
     if (c < cut) {
       return 0;
     }
-    int enough = Math.min(Effort.NICE, most);
+    int enough = Math.min(nice, most);
     int best = longerThan;
     int found = 0;
     long start = Agreement.eight(b, at);

@@ -8,22 +8,17 @@ import java.util.Arrays;
  *
  * @param depth places of a chain that are looked at
  * @param later the same for a match that begins a byte later
+ * @param nice a match of this length ends the search
  */
-record Effort(int depth, int later) {
-  /** A match of this length ends the search: longer ones gain a bit at most. */
-  static final int NICE = 66;
-
+record Effort(int depth, int later, int nice) {
   /** For class files, programs, texts and what is packed already. */
-  static final Effort USUAL = new Effort(16, 8);
+  static final Effort USUAL = new Effort(16, 8, 66);
 
   /** Where literals are cheap, as in tables: chains are longer there. Texts gain little by it. */
-  static final Effort DENSE = new Effort(28, 12);
+  static final Effort DENSE = new Effort(28, 12, 66);
 
-  /**
-   * Where they are very cheap, since few words come again and again: there only depth helps, and a
-   * match that begins a byte later is hardly ever a better one.
-   */
-  static final Effort REPEATED = new Effort(48, 4);
+  /** Where they are very cheap, or rare, since few words come again and again: only depth helps. */
+  static final Effort REPEATED = new Effort(128, 32, Symbols.MOST_LENGTH);
 
   private static final int DENSE_BITS = 58 * Counts.UNIT / 10;
   private static final int REPEATED_BITS = 4 * Counts.UNIT;
@@ -50,7 +45,8 @@ record Effort(int depth, int later) {
    * The one that fits a part.
    *
    * @param text whether it {@linkplain #isText looks like text}
-   * @param bits what a literal cost in the part before it, in parts of a bit
+   * @param bits what a literal cost in the part before it, in parts of a bit; 0 when there were
+   *     hardly any
    */
   static Effort of(boolean text, int bits) {
     if (bits < REPEATED_BITS) {

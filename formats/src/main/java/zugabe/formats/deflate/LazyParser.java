@@ -22,7 +22,7 @@ final class LazyParser {
    */
   private static final int STEP_BYTES = 128;
 
-  /** Literals below which statistics say nothing. */
+  /** Literals below which statistics say nothing, but that they are hardly needed. */
   private static final int FEW = 64;
 
   /** Bits of a literal below which matches of three hardly pay, unless there are some. */
@@ -97,12 +97,14 @@ final class LazyParser {
         sum += Counts.weight(n);
       }
     }
-    if (total >= FEW) {
-      literalBits = (int) ((Counts.weight(total) - sum) / total);
-      boolean used = !started || counts[Symbols.FIRST_LENGTH] * SOME > total;
-      started = true;
-      far = literalBits < CHEAP && !used ? 0 : power(3 * literalBits - MATCH_OF_THREE);
+    if (total < FEW) {
+      literalBits = 0;
+      return;
     }
+    literalBits = (int) ((Counts.weight(total) - sum) / total);
+    boolean used = !started || counts[Symbols.FIRST_LENGTH] * SOME > total;
+    started = true;
+    far = literalBits < CHEAP && !used ? 0 : power(3 * literalBits - MATCH_OF_THREE);
   }
 
   /** About 2 to this power, which is in units. */
@@ -140,6 +142,7 @@ final class LazyParser {
     int reachOfThree = far;
     int depth = effort.depth();
     int later = effort.later();
+    int nice = effort.nice();
     int literal = literals;
     int i = from;
     do {
@@ -155,7 +158,9 @@ final class LazyParser {
         break;
       }
       int match =
-          back[i & Chains.RING] <= Chains.WINDOW ? found.longest(i, Chains.CHAINED - 1, depth) : 0;
+          back[i & Chains.RING] <= Chains.WINDOW
+              ? found.longest(i, Chains.CHAINED - 1, depth, nice)
+              : 0;
       if (match == 0 && reachOfThree > 0) {
         int distance = backOfThree[i & Chains.RING_OF_THREE];
         match = distance <= reachOfThree ? found.ofThree(i, distance) : 0;
@@ -177,7 +182,10 @@ final class LazyParser {
             && back[(next + tailAt) & Chains.RING] <= Chains.WINDOW) {
           better =
               found.longest(
-                  next, Math.max(length, Chains.CHAINED - 1), length >= GOOD ? later >> 1 : later);
+                  next,
+                  Math.max(length, Chains.CHAINED - 1),
+                  length >= GOOD ? later >> 1 : later,
+                  nice);
         }
         if (better == 0 || gain(match, better) <= LEAST_GAIN) {
           break;

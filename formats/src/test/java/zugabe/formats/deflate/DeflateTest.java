@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -99,8 +101,8 @@ public final class DeflateTest {
   }
 
   /**
-   * Places that were passed over aren't in the tables; what lay there before must not be read. The
-   * contents are of the few that show it, among texts and other bytes: found among thousands.
+   * Where places are passed over, what lay there before must not be read. The contents are of the
+   * few that show it, among texts and other bytes: found among thousands.
    */
   @Test(dataProvider = "passedOver")
   public void whatWasPackedBeforeLeavesNoTrace(int shows, char first) {
@@ -199,17 +201,40 @@ public final class DeflateTest {
     }
   }
 
+  /**
+   * Places are counted on from content to content, until the numbers end: then the count starts
+   * anew, and nothing from before is found.
+   */
+  @Test
+  public void countsOfPlacesStartAnew() {
+    Encoder encoder = new Encoder(false);
+    byte[] content = Contents.prose(300);
+    byte[] fresh = encoder.pack(new byte[0], content, content.length, true);
+    for (int i = 0; i < 70_000; i++) {
+      byte[] packed = encoder.pack(new byte[0], content, content.length, true);
+      if (!Arrays.equals(packed, fresh)) {
+        assertThat(packed).as("after %d contents", i).isEqualTo(fresh);
+      }
+    }
+  }
+
   /** Level 6 is what general-purpose programs use, level 9 their smallest. */
   @Test
   public void noneIsLargerThanTheLevelItStandsFor() {
-    for (byte[] content : List.of(Contents.text(400_000), Contents.records(400_000))) {
-      assertThat(new Deflate().pack(new byte[0], content, content.length, true).length)
+    // a few words that come again at once are where most places have to be looked at, the more so
+    // where each letter is two bytes or four
+    byte[] words = Contents.prose(400_000);
+    String said = new String(words, StandardCharsets.US_ASCII);
+    for (byte[] content :
+        List.of(
+            Contents.text(400_000),
+            Contents.records(400_000),
+            words,
+            said.getBytes(StandardCharsets.UTF_16LE),
+            said.getBytes(Charset.forName("UTF-32LE")))) {
+      assertThat(new Deflate().stream(content, Packing.BLOCK_BYTES).length)
           .isLessThan((int) (level(content, 6) * 1.002));
     }
-    // a few words that come again at once are where most places would have to be looked at
-    byte[] words = Contents.prose(400_000);
-    assertThat(new Deflate().pack(new byte[0], words, words.length, true).length)
-        .isLessThan((int) (level(words, 6) * 1.02));
     for (byte[] content : List.of(Contents.records(400_000), words)) {
       assertThat(Deflate.smallest().pack(new byte[0], content, content.length, true).length)
           .isLessThan((int) (level(content, 9) * 0.98));
