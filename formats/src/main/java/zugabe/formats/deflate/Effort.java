@@ -18,7 +18,7 @@ record Effort(int depth, int later, int nice) {
   static final Effort DENSE = new Effort(28, 12, 66);
 
   /** Where they are very cheap, or rare, since few words come again and again: only depth helps. */
-  static final Effort REPEATED = new Effort(128, 32, Symbols.MOST_LENGTH);
+  static final Effort REPEATED = new Effort(128, 8, Symbols.MOST_LENGTH);
 
   private static final int DENSE_BITS = 58 * Counts.UNIT / 10;
   private static final int REPEATED_BITS = 4 * Counts.UNIT;
