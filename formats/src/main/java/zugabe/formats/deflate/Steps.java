@@ -111,7 +111,7 @@ final class Steps {
     int few = mask;
     int used = slots;
     for (int i = from; i < to; i++) {
-      int slot = ((Agreement.four(b, i) & few) * FACTOR >>> SLOT_BITS) & used;
+      int slot = (((Agreement.four(b, i) & few) * FACTOR) >>> (Integer.SIZE - SLOT_BITS)) & used;
       int place = i + shift;
       // the lesser of two, since a choice would be a branch
       back[i & modulo] = (char) Math.min(place - places[slot], NONE);
