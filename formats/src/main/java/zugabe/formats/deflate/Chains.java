@@ -5,13 +5,11 @@ package zugabe.formats.deflate;
  * thread.
  */
 final class Chains {
-  static final int WINDOW = Steps.WINDOW;
-
   /** Bytes that the places of a chain have in common. */
   static final int CHAINED = 4;
 
   /** Mask of an index among {@link #steps}: the window, and what is taken down ahead. */
-  static final int RING = 2 * WINDOW - 1;
+  static final int RING = 2 * Symbols.WINDOW_BYTES - 1;
 
   /** The same among {@link #stepsOfThree}, of which none is followed further. */
   static final int RING_OF_THREE = 4 * Steps.CHUNK - 1;
@@ -83,7 +81,7 @@ final class Chains {
     }
     byte[] b = bytes;
     char[] steps = four.all();
-    int cut = Math.max(at - WINDOW, first);
+    int cut = Math.max(at - Symbols.WINDOW_BYTES, first);
     // where the four bytes of the chain begin, counted from the match, are its last so far
     int tailAt = longerThan + 1 - CHAINED;
     int chain = tailAt;

@@ -39,7 +39,7 @@ final class LazyParser {
   private byte[] bytes;
   private int end;
   private Tokens tokens;
-  private Effort effort = Effort.USUAL;
+  private Effort effort;
 
   /** How far a match of three bytes may be; 0 for none. */
   private int far;
@@ -69,7 +69,8 @@ final class LazyParser {
     for (int at = from; at < to; ) {
       Counts.clear(counts);
       int stop = to - at < Parts.PART_BYTES * 3 / 2 ? to : at + Parts.PART_BYTES;
-      choose(at, Math.min(stop, at + Parts.PART_BYTES));
+      boolean text = Effort.isText(content, at, Math.min(stop, at + Parts.PART_BYTES));
+      effort = Effort.of(text, literalBits);
       at = part(at, stop);
       tokens.literals(at - literals);
       literals = at;
@@ -79,11 +80,6 @@ final class LazyParser {
       }
       parts.add(counts, tokens.count(), at);
     }
-  }
-
-  /** How matches are looked for in the part that comes next. */
-  private void choose(int at, int stop) {
-    effort = Effort.of(Effort.isText(bytes, at, stop), literalBits);
   }
 
   /** From what literals cost in this part follows what pays in the next one. */
@@ -114,7 +110,7 @@ final class LazyParser {
     }
     int whole = exponent >> Counts.UNIT_BITS;
     int part = exponent & (Counts.UNIT - 1);
-    return whole >= 15 ? Chains.WINDOW : ((Counts.UNIT + part) << whole) >> Counts.UNIT_BITS;
+    return whole >= 15 ? Symbols.WINDOW_BYTES : ((Counts.UNIT + part) << whole) >> Counts.UNIT_BITS;
   }
 
   /** One part; its last match may go past it. Returns where that ends. */
@@ -149,7 +145,7 @@ final class LazyParser {
       // nothing lies before most places: these are passed in a loop of their own
       int near = Math.min(limit, literal + NOISE);
       while (i < near
-          && back[i & Chains.RING] > Chains.WINDOW
+          && back[i & Chains.RING] > Symbols.WINDOW_BYTES
           && (reachOfThree == 0 || backOfThree[i & Chains.RING_OF_THREE] > reachOfThree)) {
         n[b[i] & 0xFF]++;
         i++;
@@ -158,7 +154,7 @@ final class LazyParser {
         break;
       }
       int match =
-          back[i & Chains.RING] <= Chains.WINDOW
+          back[i & Chains.RING] <= Symbols.WINDOW_BYTES
               ? found.longest(i, Chains.CHAINED - 1, depth, nice)
               : 0;
       if (match == 0 && reachOfThree > 0) {
@@ -178,8 +174,8 @@ final class LazyParser {
         int better = 0;
         int tailAt = Math.max(length + 1 - Chains.CHAINED, 0);
         // what is longer ends in four bytes that occurred before
-        if (back[next & Chains.RING] <= Chains.WINDOW
-            && back[(next + tailAt) & Chains.RING] <= Chains.WINDOW) {
+        if (back[next & Chains.RING] <= Symbols.WINDOW_BYTES
+            && back[(next + tailAt) & Chains.RING] <= Symbols.WINDOW_BYTES) {
           better =
               found.longest(
                   next,

@@ -10,10 +10,8 @@ import java.util.Arrays;
  * thread.
  */
 final class Steps {
-  static final int WINDOW = Symbols.WINDOW_BYTES;
-
   /** A step out of any window. */
-  static final int NONE = 65_535;
+  private static final int NONE = 65_535;
 
   /** Larger tables hold more apart and fit the processor's cache worse. */
   private static final int SLOT_BITS = 16;
@@ -24,8 +22,11 @@ final class Steps {
   /** A multiplier that spreads neighbouring values (multiplicative hashing). */
   private static final int FACTOR = 0x9E3779B1;
 
-  /** How far ahead steps are known at least: the longest match and the one that it gives way to. */
-  static final int AHEAD = 1024;
+  /**
+   * How far ahead steps are known at least: a call of the parser goes on for 128 bytes, a match may
+   * be put off 255 times, since what it gives way to is longer, and has 258 bytes at most.
+   */
+  private static final int AHEAD = 1024;
 
   /** Places that are taken down at once. */
   static final int CHUNK = 2048;
@@ -45,7 +46,7 @@ final class Steps {
   /** What is added to an index to get its place. */
   private int base;
 
-  private int next = 1 + WINDOW;
+  private int next = 1 + Symbols.WINDOW_BYTES;
 
   /** Mask of the slots that are used: short contents stay in the processor's cache. */
   private int slots;
@@ -66,15 +67,15 @@ final class Steps {
   /** Starts with another content: no step within the window leads out of it. */
   void start(byte[] content, int from, int to) {
     int length = to - from;
-    if (next > Integer.MAX_VALUE - 2 * WINDOW - length) {
+    if (next > Integer.MAX_VALUE - 2 * Symbols.WINDOW_BYTES - length) {
       Arrays.fill(last, 0);
-      next = 1 + WINDOW;
+      next = 1 + Symbols.WINDOW_BYTES;
     }
     bytes = content;
     end = to;
     base = next - from;
     // a window behind the last place: what comes next can't reach it
-    next += length + WINDOW;
+    next += length + Symbols.WINDOW_BYTES;
     known = from;
     int places = Integer.highestOneBit(Math.max(FEW_SLOTS, length)) << 2;
     slots = Math.min(1 << SLOT_BITS, places) - 1;

@@ -16,6 +16,7 @@ final class Trees {
 
   private static final int THREE_FACTOR = 0x1E35A7BD;
   private static final int NONE = 0;
+  private static final int MASK = Symbols.WINDOW_BYTES - 1;
 
   /** Matches that are kept of one place: one for each length would be too many. */
   static final int MOST = 16;
@@ -84,7 +85,7 @@ final class Trees {
     byte[] b = bytes;
     int[] kids = children;
     int enough = Math.min(nice, most);
-    int before = 2 * (at & (Symbols.WINDOW_BYTES - 1));
+    int before = 2 * (at & MASK);
     int behind = before + 1;
     int lengthBefore = 0;
     int lengthBehind = 0;
@@ -95,7 +96,7 @@ final class Trees {
     for (int left = depth; node >= cut && left > 0; left--) {
       // what both neighbours in the order have in common, this one has as well
       length = Agreement.length(b, node, at, length, most);
-      int kid = 2 * (node & (Symbols.WINDOW_BYTES - 1));
+      int kid = 2 * (node & MASK);
       if (length > best) {
         best = length;
         if (count - from < MOST) {
