@@ -16,7 +16,7 @@ public final class PackingTest {
   /** Pixels. */
   private static final int SIDE = 500;
 
-  private static final String ENGINE = "\"deflate\" : 5";
+  private static final String ENGINE = "\"deflate\" : 6";
 
   private static final String RECIPE =
       """

@@ -82,6 +82,33 @@ final class BitWriter {
   }
 
   /**
+   * A header's runs of code lengths.
+   *
+   * @param runs each with its extra bits above its symbol
+   * @param codes above their lengths, as in {@link CodeTables}
+   */
+  void runs(int[] runs, int count, int[] codes) {
+    long acc = bits;
+    int n = this.count;
+    int op = at;
+    for (int i = 0; i < count; i++) {
+      int symbol = runs[i] & CodeLengths.SYMBOL_MASK;
+      int code = codes[symbol];
+      acc |= (long) (code >>> CodeTables.WIDTH_BITS) << n;
+      n += code & CodeTables.WIDTH_MASK;
+      acc |= (long) (runs[i] >>> CodeLengths.SYMBOL_BITS) << n;
+      n += CodeLengths.EXTRA[symbol];
+      LONG.set(out, op, acc);
+      op += n >>> 3;
+      acc >>>= n & ~7;
+      n &= 7;
+    }
+    bits = acc;
+    this.count = n;
+    at = op;
+  }
+
+  /**
    * Tokens as codes.
    *
    * @param start of the content that the tokens stand for
@@ -95,9 +122,7 @@ final class BitWriter {
 
   private int some(Tokens tokens, int from, int to, CodeTables codes, byte[] content, int start) {
     int[] all = tokens.all();
-    int[] literal = codes.literal();
-    int[] length = codes.length();
-    int[] distance = codes.distance();
+    int[] table = codes.all();
     byte[] into = out;
     long acc = bits;
     int n = count;
@@ -108,33 +133,35 @@ final class BitWriter {
       int run = token >>> Tokens.RUN_SHIFT;
       // four codes of at most 14 bits, and 7 bits that wait, fit
       for (; run >= 4; run -= 4, i += 4) {
-        int a = literal[content[i] & 0xFF];
-        int b = literal[content[i + 1] & 0xFF];
-        int c = literal[content[i + 2] & 0xFF];
-        int d = literal[content[i + 3] & 0xFF];
-        acc |= (long) (a >>> 4) << n;
-        n += a & 15;
-        acc |= (long) (b >>> 4) << n;
-        n += b & 15;
-        acc |= (long) (c >>> 4) << n;
-        n += c & 15;
-        acc |= (long) (d >>> 4) << n;
-        n += d & 15;
+        int four = Agreement.four(content, i);
+        int a = table[four & 0xFF];
+        int b = table[(four >>> 8) & 0xFF];
+        int c = table[(four >>> 16) & 0xFF];
+        int d = table[four >>> 24];
+        acc |= (long) (a >>> CodeTables.WIDTH_BITS) << n;
+        n += a & CodeTables.WIDTH_MASK;
+        acc |= (long) (b >>> CodeTables.WIDTH_BITS) << n;
+        n += b & CodeTables.WIDTH_MASK;
+        acc |= (long) (c >>> CodeTables.WIDTH_BITS) << n;
+        n += c & CodeTables.WIDTH_MASK;
+        acc |= (long) (d >>> CodeTables.WIDTH_BITS) << n;
+        n += d & CodeTables.WIDTH_MASK;
         LONG.set(into, op, acc);
         op += n >>> 3;
         acc >>>= n & ~7;
         n &= 7;
       }
       // up to three more, without a branch: codes that don't belong to the run become empty
-      int a1 = literal[content[i] & 0xFF] & (-run >> 31);
-      acc |= (long) (a1 >>> 4) << n;
-      n += a1 & 15;
-      int a2 = literal[content[i + 1] & 0xFF] & ((1 - run) >> 31);
-      acc |= (long) (a2 >>> 4) << n;
-      n += a2 & 15;
-      int a3 = literal[content[i + 2] & 0xFF] & ((2 - run) >> 31);
-      acc |= (long) (a3 >>> 4) << n;
-      n += a3 & 15;
+      int rest = Agreement.four(content, i);
+      int a1 = table[rest & 0xFF] & (-run >> 31);
+      acc |= (long) (a1 >>> CodeTables.WIDTH_BITS) << n;
+      n += a1 & CodeTables.WIDTH_MASK;
+      int a2 = table[(rest >>> 8) & 0xFF] & ((1 - run) >> 31);
+      acc |= (long) (a2 >>> CodeTables.WIDTH_BITS) << n;
+      n += a2 & CodeTables.WIDTH_MASK;
+      int a3 = table[(rest >>> 16) & 0xFF] & ((2 - run) >> 31);
+      acc |= (long) (a3 >>> CodeTables.WIDTH_BITS) << n;
+      n += a3 & CodeTables.WIDTH_MASK;
       i += run;
       LONG.set(into, op, acc);
       op += n >>> 3;
@@ -143,13 +170,13 @@ final class BitWriter {
       int matched = Tokens.length(token);
       if (matched > 0) {
         int less = token & Tokens.DISTANCE_MASK;
-        int a = length[matched];
-        acc |= (long) (a >>> 5) << n;
-        n += a & 31;
+        int a = table[CodeTables.LENGTHS + matched];
+        acc |= (long) (a >>> CodeTables.WIDTH_BITS) << n;
+        n += a & CodeTables.WIDTH_MASK;
         int symbol = Symbols.ofDistance(less);
-        int b = distance[symbol];
-        acc |= (long) (b >>> 4) << n;
-        n += b & 15;
+        int b = table[CodeTables.DISTANCES + symbol];
+        acc |= (long) (b >>> CodeTables.WIDTH_BITS) << n;
+        n += b & CodeTables.WIDTH_MASK;
         int extra = Symbols.extraOfDistance(symbol);
         acc |= (long) (less & ((1 << extra) - 1)) << n;
         n += extra;

@@ -11,13 +11,23 @@ final class BlockEncoder {
   private static final int FIXED = 1;
   private static final int DYNAMIC = 2;
   private static final int[] FIXED_LENGTHS = Symbols.fixedLengths();
+  private static final int[] FIXED_CODES = fixedCodes();
 
-  private final HuffmanCode huffman = new HuffmanCode();
-  private final CodeLengths header = new CodeLengths(huffman);
+  private final HuffmanCode literal = new HuffmanCode();
+  private final HuffmanCode distance = new HuffmanCode();
+  private final CodeLengths header = new CodeLengths(new HuffmanCode());
   private final int[] lengths = new int[Symbols.ALL];
   private final int[] codes = new int[Symbols.ALL];
   private final int[] counts = new int[Symbols.ALL];
   private final CodeTables tables = new CodeTables();
+
+  private static int[] fixedCodes() {
+    HuffmanCode huffman = new HuffmanCode();
+    int[] codes = new int[Symbols.ALL];
+    huffman.codes(FIXED_LENGTHS, 0, Symbols.FIXED_LITERAL_CODES, codes);
+    huffman.codes(FIXED_LENGTHS, Symbols.DISTANCES, Symbols.DISTANCE_CODES, codes);
+    return codes;
+  }
 
   /**
    * One block.
@@ -36,8 +46,8 @@ final class BlockEncoder {
     int from = part == 0 ? start : parts.byteEnd(part - 1);
     int to = parts.byteEnd(part);
     System.arraycopy(parts.counts(), parts.countsAt(part), counts, 0, Symbols.ALL);
-    huffman.lengths(counts, 0, Symbols.LITERAL_CODES, MOST_LITERAL_BITS, lengths);
-    huffman.lengths(counts, Symbols.DISTANCES, Symbols.DISTANCE_CODES, Symbols.MOST_BITS, lengths);
+    literal.lengths(counts, 0, Symbols.LITERAL_CODES, MOST_LITERAL_BITS, lengths);
+    distance.lengths(counts, Symbols.DISTANCES, Symbols.DISTANCE_CODES, Symbols.MOST_BITS, lengths);
     header.of(lengths);
     long fixed = bits(FIXED_LENGTHS);
     long dynamic = header.bits() + bits(lengths);
@@ -47,17 +57,18 @@ final class BlockEncoder {
       return;
     }
     boolean ownCodes = dynamic < fixed;
-    int[] chosen = ownCodes ? lengths : FIXED_LENGTHS;
     out.put((last ? 1 : 0) | ((ownCodes ? DYNAMIC : FIXED) << 1), 3);
     if (ownCodes) {
       header.write(out);
+      literal.codes(lengths, 0, codes);
+      distance.codes(lengths, Symbols.DISTANCES, codes);
     }
-    huffman.codes(chosen, 0, Symbols.FIXED_LITERAL_CODES, codes);
-    huffman.codes(chosen, Symbols.DISTANCES, Symbols.DISTANCE_CODES, codes);
-    tables.fill(chosen, codes);
+    int[] chosenLengths = ownCodes ? lengths : FIXED_LENGTHS;
+    int[] chosen = ownCodes ? codes : FIXED_CODES;
+    tables.fill(chosenLengths, chosen);
     int firstToken = part == 0 ? 0 : parts.tokenEnd(part - 1);
     out.tokens(tokens, firstToken, parts.tokenEnd(part), tables, content, from);
-    out.put(codes[Symbols.END_OF_BLOCK], chosen[Symbols.END_OF_BLOCK]);
+    out.put(chosen[Symbols.END_OF_BLOCK], chosenLengths[Symbols.END_OF_BLOCK]);
   }
 
   /**

@@ -8,14 +8,11 @@ final class Chains {
   /** Bytes that the places of a chain have in common. */
   static final int CHAINED = 4;
 
-  /** Mask of an index among {@link #steps}: the window, and what is taken down ahead. */
-  static final int RING = 2 * Symbols.WINDOW_BYTES - 1;
+  private final Steps four = new Steps(CHAINED, 2 * Symbols.WINDOW_BYTES);
 
-  /** The same among {@link #stepsOfThree}, of which none is followed further. */
-  static final int RING_OF_THREE = 4 * Steps.CHUNK - 1;
+  /** None of them is followed further. */
+  private final Steps three = new Steps(Symbols.LEAST_LENGTH, 4 * Steps.CHUNK);
 
-  private final Steps four = new Steps(CHAINED, RING);
-  private final Steps three = new Steps(Symbols.LEAST_LENGTH, RING_OF_THREE);
   private byte[] bytes;
   private int first;
   private int end;
@@ -85,11 +82,11 @@ final class Chains {
     // where the four bytes of the chain begin, counted from the match, are its last so far
     int tailAt = longerThan + 1 - CHAINED;
     int chain = tailAt;
-    int step = steps[(at + chain) & RING];
-    if (steps[at & RING] > step) {
-      step = steps[at & RING];
-      chain = 0;
-    }
+    int step = steps[(at + chain) & (steps.length - 1)];
+    // by masks, here and below: which one leads farther back no processor could foresee
+    int farther = (step - steps[at & (steps.length - 1)]) >> (Integer.SIZE - 1);
+    step += (steps[at & (steps.length - 1)] - step) & farther;
+    chain &= ~farther;
     int c = at - step;
     if (c < cut) {
       return 0;
@@ -103,13 +100,13 @@ final class Chains {
     while (true) {
       // most candidates differ there
       while (Agreement.four(b, c + tailAt) != tail) {
-        c -= steps[(c + chain) & RING];
+        c -= steps[(c + chain) & (steps.length - 1)];
         if (c < cut || --left <= 0) {
           return found;
         }
       }
       long differing = Agreement.eight(b, c) ^ start;
-      int further = c - steps[(c + chain) & RING];
+      int further = c - steps[(c + chain) & (steps.length - 1)];
       if ((int) differing == 0) {
         int length =
             differing == 0
@@ -123,11 +120,10 @@ final class Chains {
           best = length;
           tailAt = best + 1 - CHAINED;
           tail = Agreement.four(b, at + tailAt);
-          int other = at - steps[(at + tailAt) & RING];
-          if (other < further) {
-            further = other;
-            chain = tailAt;
-          }
+          int other = at - steps[(at + tailAt) & (steps.length - 1)];
+          farther = (other - further) >> (Integer.SIZE - 1);
+          further += (other - further) & farther;
+          chain += (tailAt - chain) & farther;
         }
       }
       c = further;

@@ -10,8 +10,8 @@ final class CodeLengths {
   private static final int COPY = 16;
   private static final int ZEROS = 17;
   private static final int MANY_ZEROS = 18;
-  private static final int SYMBOL_BITS = 5;
-  private static final int SYMBOL_MASK = (1 << SYMBOL_BITS) - 1;
+  static final int SYMBOL_BITS = 5;
+  static final int SYMBOL_MASK = (1 << SYMBOL_BITS) - 1;
 
   /** The order in which the third code's lengths are written: rare ones last. */
   private static final int[] ORDER = {
@@ -19,11 +19,14 @@ final class CodeLengths {
   };
 
   /** Bits behind a symbol's code that tell how long its run is. */
-  private static final int[] EXTRA = {0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 2, 3, 7};
+  static final int[] EXTRA = {0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 2, 3, 7};
 
   private final HuffmanCode huffman;
   private final int[] joined = new int[Symbols.ALL + 1];
-  private final int[] runs = new int[Symbols.ALL];
+
+  /** Each with its extra bits above its symbol; two more than there can be. */
+  private final int[] runs = new int[Symbols.ALL + 2];
+
   private final int[] counts = new int[SYMBOLS];
   private final int[] lengths = new int[SYMBOLS];
   private final int[] codes = new int[SYMBOLS];
@@ -46,26 +49,15 @@ final class CodeLengths {
     while (distances > 1 && all[Symbols.DISTANCES + distances - 1] == 0) {
       distances--;
     }
-    System.arraycopy(Counts.ZEROS, 0, counts, 0, SYMBOLS);
-    runCount = 0;
     int total = literals + distances;
-    int[] both = joined;
-    System.arraycopy(all, 0, both, 0, literals);
-    System.arraycopy(all, Symbols.DISTANCES, both, literals, distances);
+    System.arraycopy(all, 0, joined, 0, literals);
+    System.arraycopy(all, Symbols.DISTANCES, joined, literals, distances);
     // so that the last run ends there
-    both[total] = -1;
-    for (int at = 0; at < total; ) {
-      int length = both[at];
-      int end = at + 1;
-      while (both[end] == length) {
-        end++;
-      }
-      if (length == 0) {
-        zeros(end - at);
-      } else {
-        same(length, end - at);
-      }
-      at = end;
+    joined[total] = -1;
+    runCount = runs(total);
+    System.arraycopy(Counts.ZEROS, 0, counts, 0, SYMBOLS);
+    for (int i = 0; i < runCount; i++) {
+      counts[runs[i] & SYMBOL_MASK]++;
     }
     huffman.lengths(counts, 0, SYMBOLS, MOST_BITS, lengths);
     written = SYMBOLS;
@@ -74,38 +66,43 @@ final class CodeLengths {
     }
   }
 
-  private void zeros(int run) {
-    int left = run;
-    while (left >= 11) {
-      int length = Math.min(left, 138);
-      add(MANY_ZEROS, length - 11);
-      left -= length;
+  /** Cuts up so many lengths; returns how many runs there are. */
+  private int runs(int total) {
+    int[] both = joined;
+    int[] into = runs;
+    int n = 0;
+    for (int at = 0; at < total; ) {
+      int length = both[at];
+      int left = 1;
+      while (both[at + left] == length) {
+        left++;
+      }
+      at += left;
+      if (length == 0) {
+        while (left >= 11) {
+          int zeros = Math.min(left, 138);
+          into[n++] = ((zeros - 11) << SYMBOL_BITS) | MANY_ZEROS;
+          left -= zeros;
+        }
+        if (left >= 3) {
+          into[n++] = ((left - 3) << SYMBOL_BITS) | ZEROS;
+          left = 0;
+        }
+      } else {
+        into[n++] = length;
+        left--;
+        while (left >= 3) {
+          int copies = Math.min(left, 6);
+          into[n++] = ((copies - 3) << SYMBOL_BITS) | COPY;
+          left -= copies;
+        }
+      }
+      // two at most are left: both are written, so many of them stay
+      into[n] = length;
+      into[n + 1] = length;
+      n += left;
     }
-    if (left >= 3) {
-      add(ZEROS, left - 3);
-      left = 0;
-    }
-    for (; left > 0; left--) {
-      add(0, 0);
-    }
-  }
-
-  private void same(int length, int run) {
-    add(length, 0);
-    int left = run - 1;
-    while (left >= 3) {
-      int copies = Math.min(left, 6);
-      add(COPY, copies - 3);
-      left -= copies;
-    }
-    for (; left > 0; left--) {
-      add(length, 0);
-    }
-  }
-
-  private void add(int symbol, int extra) {
-    counts[symbol]++;
-    runs[runCount++] = (extra << SYMBOL_BITS) | symbol;
+    return n;
   }
 
   /** Bits of the header behind the block's first three. */
@@ -124,11 +121,10 @@ final class CodeLengths {
     for (int i = 0; i < written; i++) {
       out.put(lengths[ORDER[i]], 3);
     }
-    huffman.codes(lengths, 0, SYMBOLS, codes);
-    for (int i = 0; i < runCount; i++) {
-      int symbol = runs[i] & SYMBOL_MASK;
-      int extra = runs[i] >>> SYMBOL_BITS;
-      out.put(codes[symbol] | (extra << lengths[symbol]), lengths[symbol] + EXTRA[symbol]);
+    huffman.codes(lengths, 0, codes);
+    for (int s = 0; s < SYMBOLS; s++) {
+      codes[s] = (codes[s] << CodeTables.WIDTH_BITS) | lengths[s];
     }
+    out.runs(runs, runCount, codes);
   }
 }

@@ -1,24 +1,30 @@
 package zugabe.formats.deflate;
 
 /**
- * Codes ready to be written: a code above its number of bits. Scratch memory of one thread.
- *
- * @param literal code above 4 bits for its length, by byte
- * @param length code with its extra bits above 5 bits for their number, by the match's length
- * @param distance code above 4 bits for its length, by symbol
+ * Codes ready to be written, each above 5 bits for its length, in one table: a loop that needs
+ * three of them has no registers left. Scratch memory of one thread.
  */
-@SuppressWarnings("ArrayRecordComponent") // nobody compares them
-record CodeTables(int[] literal, int[] length, int[] distance) {
-  CodeTables() {
-    this(
-        new int[Symbols.LITERALS],
-        new int[Symbols.MOST_LENGTH + 1],
-        new int[Symbols.DISTANCE_CODES]);
+final class CodeTables {
+  /** Bits that hold a code's length. */
+  static final int WIDTH_BITS = 5;
+
+  static final int WIDTH_MASK = (1 << WIDTH_BITS) - 1;
+
+  /** Where codes of a match's lengths begin, with their extra bits; before, those of literals. */
+  static final int LENGTHS = Symbols.LITERALS;
+
+  /** Where codes of distances begin, by symbol. */
+  static final int DISTANCES = LENGTHS + Symbols.MOST_LENGTH + 1;
+
+  private final int[] all = new int[DISTANCES + Symbols.DISTANCE_CODES];
+
+  int[] all() {
+    return all;
   }
 
   void fill(int[] lengths, int[] codes) {
     for (int s = 0; s < Symbols.LITERALS; s++) {
-      literal[s] = (codes[s] << 4) | lengths[s];
+      all[s] = (codes[s] << WIDTH_BITS) | lengths[s];
     }
     for (int s = 0; s < Symbols.LENGTH_CODES; s++) {
       int bits = lengths[Symbols.FIRST_LENGTH + s];
@@ -28,7 +34,8 @@ record CodeTables(int[] literal, int[] length, int[] distance) {
       }
     }
     for (int s = 0; s < Symbols.DISTANCE_CODES; s++) {
-      distance[s] = (codes[Symbols.DISTANCES + s] << 4) | lengths[Symbols.DISTANCES + s];
+      all[DISTANCES + s] =
+          (codes[Symbols.DISTANCES + s] << WIDTH_BITS) | lengths[Symbols.DISTANCES + s];
     }
   }
 
@@ -38,7 +45,7 @@ record CodeTables(int[] literal, int[] length, int[] distance) {
     int first = Symbols.LENGTH_BASE[symbol];
     int count = Math.min(1 << extra, Symbols.MOST_LENGTH + 1 - first);
     for (int l = 0; l < count; l++) {
-      length[first + l] = ((code | (l << bits)) << 5) | (bits + extra);
+      all[LENGTHS + first + l] = ((code | (l << bits)) << WIDTH_BITS) | (bits + extra);
     }
   }
 }

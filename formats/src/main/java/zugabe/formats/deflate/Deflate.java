@@ -10,7 +10,7 @@ import zugabe.bytes.Packing;
 /** Raw DEFLATE (RFC 1951); what it makes depends on the content and the effort only. */
 public final class Deflate implements Packing {
   /** The engine's version: other bytes than this one's are never made under the same number. */
-  public static final int ENGINE = 5;
+  public static final int ENGINE = 6;
 
   /** Tables, tokens, counts and contents of one encoder, about. */
   private static final long ENCODER_BYTES = 7 << 19;

@@ -9,16 +9,20 @@ import java.util.Arrays;
  * @param depth places of a chain that are looked at
  * @param later the same for a match that begins a byte later
  * @param nice a match of this length ends the search
+ * @param settled a match of this length isn't put off: no later one is looked for
  */
-record Effort(int depth, int later, int nice) {
-  /** For class files, programs, texts and what is packed already. */
-  static final Effort USUAL = new Effort(16, 8, 66);
+record Effort(int depth, int later, int nice, int settled) {
+  /** For class files, programs, long texts and what is packed already. */
+  static final Effort USUAL = new Effort(16, 8, 66, Symbols.MOST_LENGTH);
+
+  /** For short texts: what comes later is hardly ever better, and looking for it takes a while. */
+  static final Effort SHORT_TEXT = new Effort(16, 6, 66, 16);
 
   /** Where literals are cheap, as in tables: chains are longer there. Texts gain little by it. */
-  static final Effort DENSE = new Effort(28, 12, 66);
+  static final Effort DENSE = new Effort(28, 12, 66, Symbols.MOST_LENGTH);
 
   /** Where they are very cheap, or rare, since few words come again and again: only depth helps. */
-  static final Effort REPEATED = new Effort(128, 8, Symbols.MOST_LENGTH);
+  static final Effort REPEATED = new Effort(128, 8, Symbols.MOST_LENGTH, Symbols.MOST_LENGTH);
 
   private static final int DENSE_BITS = 58 * Counts.UNIT / 10;
   private static final int REPEATED_BITS = 4 * Counts.UNIT;
@@ -47,10 +51,14 @@ record Effort(int depth, int later, int nice) {
    * @param text whether it {@linkplain #isText looks like text}
    * @param bits what a literal cost in the part before it, in parts of a bit; 0 when there were
    *     hardly any
+   * @param bytes of the content that the part is of
    */
-  static Effort of(boolean text, int bits) {
+  static Effort of(boolean text, int bits, int bytes) {
     if (bits < REPEATED_BITS) {
       return REPEATED;
+    }
+    if (text && bytes <= Symbols.WINDOW_BYTES) {
+      return SHORT_TEXT;
     }
     return text || bits >= DENSE_BITS ? USUAL : DENSE;
   }

@@ -24,9 +24,9 @@ final class HuffmanCode {
   }
 
   /** One more than there are symbols: see {@link #leaves(int[], int, int, int, int)}. */
-  private int[] leaves = new int[Symbols.FIXED_LITERAL_CODES + 1];
+  private final int[] leaves = new int[Symbols.FIXED_LITERAL_CODES + 1];
 
-  private int[] sorted = new int[Symbols.FIXED_LITERAL_CODES + 1];
+  private final int[] sorted = new int[Symbols.FIXED_LITERAL_CODES + 1];
   private final int[] starts = new int[OFTEN + 1];
   private final int[] nodes = new int[Symbols.FIXED_LITERAL_CODES];
 
@@ -34,6 +34,9 @@ final class HuffmanCode {
   private final int[] ofLength = new int[Symbols.MOST_BITS + 2];
 
   private final int[] next = new int[Symbols.MOST_BITS + 2];
+
+  /** How many symbols have a code. */
+  private int coded;
 
   /**
    * The lengths of an optimal code, at least two symbols' so that it is complete.
@@ -43,24 +46,28 @@ final class HuffmanCode {
    * @param most bits of a code
    */
   void lengths(int[] counts, int from, int symbols, int most, int[] lengths) {
-    int used = 0;
+    int n = 0;
     for (int s = 0; s < symbols; s += STEP) {
-      used = leaves(counts, from, s, Math.min(s + STEP, symbols), used);
+      n = leaves(counts, from, s, Math.min(s + STEP, symbols), n);
     }
     System.arraycopy(Counts.ZEROS, 0, lengths, from, symbols);
-    if (used < 2) {
-      int only = used == 0 ? 0 : leaves[0] & SYMBOL_MASK;
-      lengths[from + only] = 1;
-      lengths[from + (only == 0 ? 1 : 0)] = 1;
+    coded = Math.max(n, 2);
+    if (n < 2) {
+      int only = n == 0 ? 0 : leaves[0] & SYMBOL_MASK;
+      leaves[0] = 0;
+      leaves[1] = Math.max(only, 1);
+      lengths[from] = 1;
+      lengths[from + leaves[1]] = 1;
       return;
     }
-    sort(used);
-    tree(used);
-    depths(used, most);
-    int leaf = 0;
+    sort(n);
+    tree(n);
+    depths(n, most);
+    int[] leaf = sorted;
+    int at = 0;
     for (int bits = most; bits > 0; bits--) {
-      for (int n = ofLength[bits]; n > 0; n--) {
-        lengths[from + (leaves[leaf++] & SYMBOL_MASK)] = bits;
+      for (int end = at + ofLength[bits]; at < end; at++) {
+        lengths[from + (leaf[at] & SYMBOL_MASK)] = bits;
       }
     }
   }
@@ -70,10 +77,11 @@ final class HuffmanCode {
    * which takes less time than a question that no processor can foresee.
    */
   private int leaves(int[] counts, int at, int from, int to, int before) {
+    int[] into = leaves;
     int used = before;
     for (int s = from; s < to; s++) {
       int n = counts[at + s];
-      leaves[used] = (n << SYMBOL_BITS) | s;
+      into[used] = (n << SYMBOL_BITS) | s;
       used += -n >>> (Integer.SIZE - 1);
     }
     return used;
@@ -84,31 +92,32 @@ final class HuffmanCode {
    * for longer arrays, and takes longer to compile than what it sorts here.
    */
   private void sort(int used) {
-    System.arraycopy(Counts.ZEROS, 0, starts, 0, starts.length);
+    int[] bySymbol = leaves;
+    int[] byCount = sorted;
+    int[] place = starts;
+    System.arraycopy(Counts.ZEROS, 0, place, 0, place.length);
     for (int i = 0; i < used; i++) {
-      starts[group(leaves[i])]++;
+      place[group(bySymbol[i])]++;
     }
     int at = 0;
-    for (int n = 0; n < starts.length; n++) {
-      int here = starts[n];
-      starts[n] = at;
+    for (int n = 0; n < place.length; n++) {
+      int here = place[n];
+      place[n] = at;
       at += here;
     }
-    int often = starts[OFTEN];
+    int often = place[OFTEN];
     for (int i = 0; i < used; i++) {
-      sorted[starts[group(leaves[i])]++] = leaves[i];
+      int leaf = bySymbol[i];
+      byCount[place[group(leaf)]++] = leaf;
     }
     for (int i = often + 1; i < used; i++) {
-      int leaf = sorted[i];
+      int leaf = byCount[i];
       int to = i;
-      for (; to > often && sorted[to - 1] > leaf; to--) {
-        sorted[to] = sorted[to - 1];
+      for (; to > often && byCount[to - 1] > leaf; to--) {
+        byCount[to] = byCount[to - 1];
       }
-      sorted[to] = leaf;
+      byCount[to] = leaf;
     }
-    int[] before = leaves;
-    leaves = sorted;
-    sorted = before;
   }
 
   private static int group(int leaf) {
@@ -117,7 +126,7 @@ final class HuffmanCode {
 
   /** Joins the two lightest until one is left; then each inner node holds its parent. */
   private void tree(int used) {
-    int[] light = leaves;
+    int[] light = sorted;
     int[] made = nodes;
     int leaf = 0;
     int inner = 0;
@@ -187,25 +196,37 @@ final class HuffmanCode {
     }
   }
 
-  /** Codes with their bits reversed, as they are written. */
+  /** Codes of any lengths, with their bits reversed, as they are written. */
   void codes(int[] lengths, int from, int symbols, int[] codes) {
-    System.arraycopy(Counts.ZEROS, 0, ofLength, 0, ofLength.length);
-    for (int s = from; s < from + symbols; s++) {
-      ofLength[lengths[s]]++;
+    for (int s = 0; s < symbols; s++) {
+      leaves[s] = s;
     }
-    ofLength[0] = 0;
+    coded = symbols;
+    codes(lengths, from, codes);
+  }
+
+  /** The same of the symbols whose {@linkplain #lengths lengths} were made last: no others'. */
+  void codes(int[] lengths, int from, int[] codes) {
+    int[] some = leaves;
+    int[] n = ofLength;
+    System.arraycopy(Counts.ZEROS, 0, n, 0, n.length);
+    for (int i = 0; i < coded; i++) {
+      n[lengths[from + (some[i] & SYMBOL_MASK)]]++;
+    }
+    n[0] = 0;
     int code = 0;
+    int[] first = next;
+    first[0] = 0;
     for (int bits = 1; bits <= Symbols.MOST_BITS; bits++) {
-      code = (code + ofLength[bits - 1]) << 1;
-      next[bits] = code;
+      code = (code + n[bits - 1]) << 1;
+      first[bits] = code;
     }
-    for (int s = from; s < from + symbols; s++) {
+    for (int i = 0; i < coded; i++) {
+      int s = from + (some[i] & SYMBOL_MASK);
       int bits = lengths[s];
-      if (bits != 0) {
-        int straight = next[bits]++;
-        int reversed = (REVERSED[straight & 0xFF] << Byte.SIZE) | REVERSED[straight >>> Byte.SIZE];
-        codes[s] = reversed >>> (2 * Byte.SIZE - bits);
-      }
+      int straight = first[bits]++;
+      int reversed = (REVERSED[straight & 0xFF] << Byte.SIZE) | REVERSED[straight >>> Byte.SIZE];
+      codes[s] = reversed >>> (2 * Byte.SIZE - bits);
     }
   }
 }

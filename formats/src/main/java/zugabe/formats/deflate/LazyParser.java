@@ -14,7 +14,7 @@ final class LazyParser {
   /** Among literals, each so many in a row make a place more be passed over: noise. */
   private static final int NOISE = 128;
 
-  private static final int MOST_SKIP = 3;
+  private static final int MOST_SKIP = 15;
 
   /**
    * Bytes that are parsed by one call: many short calls are compiled sooner than a long loop, and
@@ -30,6 +30,9 @@ final class LazyParser {
 
   /** One match of three for so many literals is worth looking for more. */
   private static final int SOME = 10;
+
+  /** A shorter reach isn't worth the time in texts, where matches of three are few. */
+  private static final int LEAST_REACH = 256;
 
   /** What a match of three costs beside its distance's extra bits, in bits. */
   private static final int MATCH_OF_THREE = 95 * Counts.UNIT / 10;
@@ -47,8 +50,8 @@ final class LazyParser {
   /** What a literal cost in the part before, in parts of a bit. */
   private int literalBits;
 
-  /** Whether a part was parsed yet. */
-  private boolean started;
+  /** Whether matches of three weren't looked for, so that their number says nothing. */
+  private boolean untried;
 
   private int literals;
 
@@ -63,27 +66,27 @@ final class LazyParser {
     // short contents gain nothing by matches of three
     far = 0;
     literalBits = Byte.SIZE * Counts.UNIT;
-    started = false;
+    untried = true;
     chains.start(content, first, to);
     literals = from;
     for (int at = from; at < to; ) {
       Counts.clear(counts);
       int stop = to - at < Parts.PART_BYTES * 3 / 2 ? to : at + Parts.PART_BYTES;
       boolean text = Effort.isText(content, at, Math.min(stop, at + Parts.PART_BYTES));
-      effort = Effort.of(text, literalBits);
+      effort = Effort.of(text, literalBits, to - from);
       at = part(at, stop);
       tokens.literals(at - literals);
       literals = at;
       if (at < to) {
         // most contents are short: nothing comes behind their only part
-        adapt();
+        adapt(text);
       }
       parts.add(counts, tokens.count(), at);
     }
   }
 
   /** From what literals cost in this part follows what pays in the next one. */
-  private void adapt() {
+  private void adapt(boolean text) {
     int total = 0;
     long sum = 0;
     for (int s = 0; s < Symbols.LITERALS; s++) {
@@ -98,9 +101,10 @@ final class LazyParser {
       return;
     }
     literalBits = (int) ((Counts.weight(total) - sum) / total);
-    boolean used = !started || counts[Symbols.FIRST_LENGTH] * SOME > total;
-    started = true;
-    far = literalBits < CHEAP && !used ? 0 : power(3 * literalBits - MATCH_OF_THREE);
+    boolean used = untried || counts[Symbols.FIRST_LENGTH] * SOME > total;
+    int reach = literalBits < CHEAP && !used ? 0 : power(3 * literalBits - MATCH_OF_THREE);
+    untried = text && reach > 0 && reach < LEAST_REACH;
+    far = untried ? 0 : reach;
   }
 
   /** About 2 to this power, which is in units. */
@@ -139,26 +143,34 @@ final class LazyParser {
     int depth = effort.depth();
     int later = effort.later();
     int nice = effort.nice();
+    int settled = effort.settled();
     int literal = literals;
     int i = from;
     do {
       // nothing lies before most places: these are passed in a loop of their own
       int near = Math.min(limit, literal + NOISE);
-      while (i < near
-          && back[i & Chains.RING] > Symbols.WINDOW_BYTES
-          && (reachOfThree == 0 || backOfThree[i & Chains.RING_OF_THREE] > reachOfThree)) {
-        n[b[i] & 0xFF]++;
-        i++;
+      if (reachOfThree == 0) {
+        while (i < near && back[i & (back.length - 1)] > Symbols.WINDOW_BYTES) {
+          n[b[i] & 0xFF]++;
+          i++;
+        }
+      } else {
+        while (i < near
+            && back[i & (back.length - 1)] > Symbols.WINDOW_BYTES
+            && backOfThree[i & (backOfThree.length - 1)] > reachOfThree) {
+          n[b[i] & 0xFF]++;
+          i++;
+        }
       }
       if (i >= limit) {
         break;
       }
       int match =
-          back[i & Chains.RING] <= Symbols.WINDOW_BYTES
+          back[i & (back.length - 1)] <= Symbols.WINDOW_BYTES
               ? found.longest(i, Chains.CHAINED - 1, depth, nice)
               : 0;
       if (match == 0 && reachOfThree > 0) {
-        int distance = backOfThree[i & Chains.RING_OF_THREE];
+        int distance = backOfThree[i & (backOfThree.length - 1)];
         match = distance <= reachOfThree ? found.ofThree(i, distance) : 0;
       }
       if (match == 0) {
@@ -169,13 +181,13 @@ final class LazyParser {
         continue;
       }
       int length = match >>> 16;
-      while (true) {
+      while (length < settled) {
         int next = i + 1;
         int better = 0;
         int tailAt = Math.max(length + 1 - Chains.CHAINED, 0);
         // what is longer ends in four bytes that occurred before
-        if (back[next & Chains.RING] <= Symbols.WINDOW_BYTES
-            && back[(next + tailAt) & Chains.RING] <= Symbols.WINDOW_BYTES) {
+        if (back[next & (back.length - 1)] <= Symbols.WINDOW_BYTES
+            && back[(next + tailAt) & (back.length - 1)] <= Symbols.WINDOW_BYTES) {
           better =
               found.longest(
                   next,

@@ -13,11 +13,11 @@ final class Steps {
   /** A step out of any window. */
   private static final int NONE = 65_535;
 
-  /** Larger tables hold more apart and fit the processor's cache worse. */
+  /**
+   * Larger tables hold more apart and fit the processor's cache worse. Short contents use all of it
+   * too: each place that shares a slot with others is a guess that fails.
+   */
   private static final int SLOT_BITS = 16;
-
-  /** A quarter of the slots that are used at least: few places meet in one. */
-  private static final int FEW_SLOTS = 256;
 
   /** A multiplier that spreads neighbouring values (multiplicative hashing). */
   private static final int FACTOR = 0x9E3779B1;
@@ -38,7 +38,6 @@ final class Steps {
   private final int[] last = new int[1 << SLOT_BITS];
 
   private final char[] steps;
-  private final int ring;
   private final int mask;
   private byte[] bytes;
   private int end;
@@ -48,20 +47,16 @@ final class Steps {
 
   private int next = 1 + Symbols.WINDOW_BYTES;
 
-  /** Mask of the slots that are used: short contents stay in the processor's cache. */
-  private int slots;
-
   private int known;
 
   /**
    * @param bytes that two places have in common, at most four
-   * @param ring mask of a step's index: behind the places that are taken down ahead, these are the
-   *     last ones whose steps are kept
+   * @param kept steps that are kept, a power of two: of the places that are taken down ahead, and
+   *     of the last ones behind them
    */
-  Steps(int bytes, int ring) {
+  Steps(int bytes, int kept) {
     mask = -1 >>> (Integer.SIZE - Byte.SIZE * bytes);
-    steps = new char[ring + 1];
-    this.ring = ring;
+    steps = new char[kept];
   }
 
   /** Starts with another content: no step within the window leads out of it. */
@@ -77,11 +72,12 @@ final class Steps {
     // a window behind the last place: what comes next can't reach it
     next += length + Symbols.WINDOW_BYTES;
     known = from;
-    int places = Integer.highestOneBit(Math.max(FEW_SLOTS, length)) << 2;
-    slots = Math.min(1 << SLOT_BITS, places) - 1;
   }
 
-  /** Steps by masked index; more than the window for none. */
+  /**
+   * Steps; more than the window for none. One's index is masked by the array's length less one,
+   * which spares the runtime the question whether it lies within.
+   */
   char[] all() {
     return steps;
   }
@@ -105,18 +101,28 @@ final class Steps {
 
   private void take(int from, int to) {
     byte[] b = bytes;
+    int few = mask;
+    int i = from;
+    // four at a time, from one look at the content
+    for (; i + 3 < to; i += 4) {
+      long eight = Agreement.eight(b, i);
+      takeOne(i, (int) eight & few);
+      takeOne(i + 1, (int) (eight >>> Byte.SIZE) & few);
+      takeOne(i + 2, (int) (eight >>> (2 * Byte.SIZE)) & few);
+      takeOne(i + 3, (int) (eight >>> (3 * Byte.SIZE)) & few);
+    }
+    for (; i < to; i++) {
+      takeOne(i, Agreement.four(b, i) & few);
+    }
+  }
+
+  private void takeOne(int at, int start) {
     int[] places = last;
     char[] back = steps;
-    int modulo = ring;
-    int shift = base;
-    int few = mask;
-    int used = slots;
-    for (int i = from; i < to; i++) {
-      int slot = (((Agreement.four(b, i) & few) * FACTOR) >>> (Integer.SIZE - SLOT_BITS)) & used;
-      int place = i + shift;
-      // the lesser of two, since a choice would be a branch
-      back[i & modulo] = (char) Math.min(place - places[slot], NONE);
-      places[slot] = place;
-    }
+    int slot = (start * FACTOR) >>> (Integer.SIZE - SLOT_BITS);
+    int place = at + base;
+    // the lesser of two, since a choice would be a branch
+    back[at & (back.length - 1)] = (char) Math.min(place - places[slot], NONE);
+    places[slot] = place;
   }
 }
