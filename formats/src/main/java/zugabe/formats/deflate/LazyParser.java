@@ -14,6 +14,7 @@ final class LazyParser {
   /** Among literals, each so many in a row make a place more be passed over: noise. */
   private static final int NOISE = 128;
 
+  /** What is found again among noise loses so many bytes at most. */
   private static final int MOST_SKIP = 15;
 
   /**

@@ -95,6 +95,22 @@ public final class DeflateTest {
     }
   }
 
+  /** Places are passed over in noise, but never so many that something short is missed. */
+  @Test
+  public void whatComesAgainAmongNoiseIsFound() throws Exception {
+    int apart = 16_000;
+    int length = 100;
+    byte[] content = Contents.noise(400_000, 3);
+    int copies = 0;
+    for (int at = apart; at < content.length; at += apart, copies++) {
+      System.arraycopy(content, at - apart / 2, content, at, length);
+    }
+    byte[] packed = new Deflate().stream(content, Packing.BLOCK_BYTES);
+    assertThat(unpacked(packed)).isEqualTo(content);
+    // of each but sixteen bytes, less what the match takes; and codes that aren't stored bytes
+    assertThat(packed.length).isLessThan(content.length - copies * (length - 20) + 500);
+  }
+
   @DataProvider
   public Object[][] passedOver() {
     return new Object[][] {{2_996, '@'}, {2_016, '\0'}};
