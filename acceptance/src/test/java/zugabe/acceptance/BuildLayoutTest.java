@@ -149,4 +149,45 @@ public final class BuildLayoutTest {
       assertThat(Applications.drafted(w)).contains("{from: site, to: site}");
     }
   }
+
+  /** An editor compiles each module into the folder that recipes build into, too. */
+  @Test
+  public void modulesInTheFolderThatIsBuiltInto() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.compile("out/production/app", "tern.Main", MAIN);
+      w.compile("out/production/core", "tern.Tide", "");
+      w.compile("out/test/core", "tern.TideTest", "");
+      w.write("app/resources/tern/words.txt", "low tide");
+      w.write("out/production/app/tern/words.txt", "low tide");
+      // a resource of tests and a setting: one is for nobody, the other not with the classes
+      w.write("core/src/test/resources/days.txt", "1");
+      w.write("app/conf/tern.conf", "harbour=Saltmarsh");
+      String recipe = Applications.drafted(w);
+      assertThat(recipe)
+          .contains("own: [out/production/app]", "#   app/resources/: also with the classes\n")
+          .contains("{from: app/conf, to: app/conf}")
+          .doesNotContain("from: core", "core/src");
+      // the next look finds what the editor made, and nothing that the build did
+      assertThat(w.program().zugabe("survey").out())
+          .contains("tern.Main  console", "out/receipt.json  ", "out/test/core/  ")
+          .doesNotContain("  out/  ");
+      Files.delete(w.path("zugabe.yaml"));
+      assertThat(Applications.drafted(w)).contains("own: [out/production/app]");
+    }
+  }
+
+  /** What a build made into folders of its own stays known when the recipe no longer makes it. */
+  @Test
+  public void foldersOfEarlierBuilds() throws Exception {
+    try (Workspace w = Workspace.create()) {
+      w.compile("classes", "tern.Main", MAIN).write("classes/tern/words.txt", "low tide");
+      w.write("out/receipt.json", "");
+      w.write("out/SHA256SUMS", "");
+      w.compile("out/tern-1.0", "tern.Old", "public static void main(String[] a) { }");
+      w.write("out/receipt.json", "{\n  \"left\" : [\n    \"tern-1.0/tern/Old.class\"\n  ]\n}\n");
+      assertThat(w.program().zugabe("survey").out())
+          .contains("  out/  made by an earlier build")
+          .doesNotContain("tern.Old");
+    }
+  }
 }

@@ -20,9 +20,6 @@ import zugabe.formats.jar.StartAttribute;
  * folders of data and settings, and what scripts of today say about a start.
  */
 public final class Carried {
-  /** Folders of developers; what is in them made what is here. */
-  private static final Set<String> DEVELOPERS = Set.of("src", "test", "tests", "docs", "doc");
-
   /** What is carried otherwise, or isn't for users. */
   private static final Set<Nature> OTHERS =
       Set.of(
@@ -150,7 +147,7 @@ public final class Carried {
         && !path.equals("zugabe.yaml")
         && !path.startsWith(".")
         && !path.contains("/.")
-        && !DEVELOPERS.contains(path.split("/", 2)[0])
+        && !DeveloperFolders.has(path)
         && !isOfRelease(path)
         && folders().noneMatch(own -> isIn(path, own))
         && survey.classes().stream().noneMatch(c -> isIn(path, c.folder()));

@@ -69,6 +69,7 @@ final class Sorting {
         .forEach(f -> keyFolders.add(f.folder()));
     looked.forEach(this::sort);
     besideClasses();
+    copied();
     twins();
     ownJars();
     compiledAgain();
@@ -179,6 +180,19 @@ final class Sorting {
           return why.isPresent();
         });
     leftovers.addAll(left);
+  }
+
+  private void copied() {
+    List<Survey.Leftover> copies = DeveloperFolders.copied(found, roots.keySet());
+    found.removeIf(
+        f ->
+            copies.stream()
+                .anyMatch(
+                    c ->
+                        c.path().endsWith("/")
+                            ? f.path().startsWith(c.path())
+                            : f.path().equals(c.path())));
+    leftovers.addAll(copies);
   }
 
   /** Of a jar with libraries merged in and the plain one, the first is the one for users. */

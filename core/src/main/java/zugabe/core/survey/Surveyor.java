@@ -9,8 +9,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeMap;
 import java.util.concurrent.Future;
 import zugabe.core.finding.Findings;
 import zugabe.core.finding.Where;
@@ -55,9 +53,6 @@ public final class Surveyor {
   private final List<Survey.Leftover> leftovers = new ArrayList<>();
   private final List<Looked> looked = new ArrayList<>();
 
-  /** What a build leaves beside what it makes. */
-  private static final Set<String> RECORDS = Set.of("receipt.json", "SHA256SUMS");
-
   /** A larger script isn't one that somebody wrote to start a program. */
   private static final long MAX_SCRIPT = 1 << 18;
 
@@ -80,13 +75,11 @@ public final class Surveyor {
     FolderWalk walk = FolderWalk.over(root, FOLDERS.keySet());
     walk.skipped().forEach(this::skipped);
     walk.unreadable().forEach(path -> unreadable(path, "permission denied"));
-    Set<String> built = built(walk.files());
-    built.forEach(
-        f ->
-            leftovers.add(new Survey.Leftover(f.isEmpty() ? "./" : f, "made by an earlier build")));
+    EarlierBuilds built = EarlierBuilds.among(walk.files());
+    leftovers.addAll(built.leftovers(walk.files()));
     List<Future<Optional<Looked>>> work = new ArrayList<>();
     walk.files().stream()
-        .filter(file -> built.stream().noneMatch(f -> !f.isEmpty() && file.name().startsWith(f)))
+        .filter(file -> !built.made(file.name()))
         .forEach(file -> work.add(workers.submit(() -> look(file))));
     int done = 0;
     for (Future<Optional<Looked>> one : work) {
@@ -95,20 +88,6 @@ public final class Surveyor {
     }
     looked.sort(Comparator.comparing(l -> l.found().path()));
     return new Sorting(shown, looked, leftovers).survey();
-  }
-
-  /** Folders with the records of a build, each with a last slash. */
-  private static Set<String> built(List<FileContent> files) {
-    Map<String, Integer> counts = new TreeMap<>();
-    for (FileContent file : files) {
-      String name = file.name();
-      int slash = name.lastIndexOf('/') + 1;
-      if (slash > 0 && RECORDS.contains(name.substring(slash))) {
-        counts.merge(name.substring(0, slash), 1, Integer::sum);
-      }
-    }
-    counts.values().removeIf(c -> c < RECORDS.size());
-    return counts.keySet();
   }
 
   private void skipped(String path) {
