@@ -41,6 +41,13 @@ public final class BuildLayoutTest {
               "-c",
               "cd build; mkdir libs tmp reports distributions generated kotlin; touch tmp/MANIFEST.MF reports/index.html distributions/tern-2.1.zip generated/a.txt kotlin/cache.bin");
       w.jar("build/libs/tern-2.1-all.jar", Workspace.entries("tern/Main.class", ""));
+      // what starts the build
+      w.write("gradlew", "#!/bin/sh\nexec java -jar gradle/wrapper/gradle-wrapper.jar\n");
+      w.write("gradlew.bat", "@java -jar gradle\\wrapper\\gradle-wrapper.jar\r\n");
+      w.write("mvnw", "#!/bin/sh\n").write("mvnw.cmd", "@rem\r\n");
+      w.write("gradle/wrapper/gradle-wrapper.properties", "zipStorePath=wrapper/dists\n");
+      w.write("gradle/libs.versions.toml", "[versions]\n");
+      w.jar("gradle/wrapper/gradle-wrapper.jar", Workspace.entries("start/Wrapper.class", ""));
       String recipe = Applications.drafted(w);
       assertThat(recipe)
           .contains("version: \"2.1\"\n")

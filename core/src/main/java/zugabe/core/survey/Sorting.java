@@ -300,7 +300,7 @@ final class Sorting {
     }
     if (Regex.matches(
         name,
-        "pom\\.xml|makefile|dockerfile|jenkinsfile|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")) {
+        "pom\\.xml|makefile|dockerfile|jenkinsfile|build\\.gradle(\\.kts)?|settings\\.gradle(\\.kts)?|gradle\\.properties|gradle-wrapper\\.(jar|properties)|.*\\.versions\\.toml|(gradlew|mvnw)(\\.bat|\\.cmd)?|\\.gitignore|\\.ds_store|thumbs\\.db|.*\\.(swp|bak|orig|log|iml)")) {
       return Optional.of("left by developers' tools");
     }
     return Regex.matches(name, "(readme|changelog|contributing|todo)(\\..*)?|.*\\.md")
@@ -316,7 +316,7 @@ final class Sorting {
     if (Regex.matches(name, ".*-tests?\\.jar")) {
       return Optional.of("classes of tests");
     }
-    return Optional.empty();
+    return name.equals("gradle-wrapper.jar") ? byName(name) : Optional.empty();
   }
 
   /** What the jar of some classes says of them, else what lies among them for it. */
