@@ -11,6 +11,9 @@ trap 'rm -rf "$archive.$$" "$archive.$$".*' EXIT
 # One that fails leaves the mark of its making, so that not each start tries anew.
 trap 'rm -rf "$archive.making"; exit 143' HUP INT TERM
 
+# The archive is as old as this: of a jar that is built anew meanwhile, it is none, and the next start sees that.
+: >"$archive.$$.begun"
+
 # What the second compiler does, if this runtime takes such a file. Another start may read it at any time, so that it is replaced
 # whole.
 if "$java" -XX:+UnlockDiagnosticVMOptions -XX:+PrintFlagsFinal -version | grep -q 'UseSHA256Intrinsics *= true'; then
@@ -49,5 +52,6 @@ keys: {look: {store: keys/look.p12, password: env:LOOK}}' >zugabe.yaml &&
 sed -e '/ source: /d' -e 's/ id: [0-9]*$//' "$archive.$$".list[1-4] >"$archive.$$.list" &&
   "$java" $quiet -Xshare:dump -XX:SharedClassListFile="$archive.$$.list" -XX:SharedArchiveFile="$archive.$$" -XX:+UseSerialGC \
     -cp "$jar" &&
+  touch -r "$archive.$$.begun" "$archive.$$" &&
   mv -f "$archive.$$" "$archive" &&
   rm -rf "$archive.making"
