@@ -61,4 +61,14 @@ final class DeveloperFolders {
         });
     return left;
   }
+
+  /** Whether a file is among some paths, or in a folder that is, which ends with a slash. */
+  static boolean isAmong(String path, Set<String> paths) {
+    for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
+      if (paths.contains(path.substring(0, slash + 1))) {
+        return true;
+      }
+    }
+    return paths.contains(path);
+  }
 }

@@ -17,10 +17,10 @@ import zugabe.core.materials.FileContent;
  * @param receipts of folders with the records of a build, by the folder with a last slash
  */
 record EarlierBuilds(Map<String, String> receipts) {
-  /** A longer receipt isn't read: it knows every folder, then. */
+  /** A longer receipt isn't read: one that isn't counts as knowing every folder. */
   private static final int MOST_BYTES = 1 << 25;
 
-  static EarlierBuilds among(List<FileContent> files) throws IOException {
+  static EarlierBuilds among(List<FileContent> files) {
     Map<String, String> receipts = new TreeMap<>();
     Set<String> summed = new TreeSet<>();
     for (FileContent file : files) {
@@ -29,15 +29,23 @@ record EarlierBuilds(Map<String, String> receipts) {
         summed.add(folder);
       }
       if (!folder.isEmpty() && file.name().equals(folder + "receipt.json")) {
-        String text =
-            file.size() > MOST_BYTES
-                ? ""
-                : new String(file.start(MOST_BYTES), StandardCharsets.UTF_8);
-        receipts.put(folder, text);
+        receipts.put(folder, text(file));
       }
     }
     receipts.keySet().retainAll(summed);
     return new EarlierBuilds(receipts);
+  }
+
+  /** Empty where it can't be read: that mustn't end a look at all else. */
+  private static String text(FileContent receipt) {
+    if (receipt.size() > MOST_BYTES) {
+      return "";
+    }
+    try {
+      return new String(receipt.start(MOST_BYTES), StandardCharsets.UTF_8);
+    } catch (IOException e) {
+      return "";
+    }
   }
 
   /** Whether an earlier build made a file. */

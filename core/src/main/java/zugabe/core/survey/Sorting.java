@@ -184,14 +184,8 @@ final class Sorting {
 
   private void copied() {
     List<Survey.Leftover> copies = DeveloperFolders.copied(found, roots.keySet());
-    found.removeIf(
-        f ->
-            copies.stream()
-                .anyMatch(
-                    c ->
-                        c.path().endsWith("/")
-                            ? f.path().startsWith(c.path())
-                            : f.path().equals(c.path())));
+    Set<String> paths = copies.stream().map(Survey.Leftover::path).collect(Collectors.toSet());
+    found.removeIf(f -> DeveloperFolders.isAmong(f.path(), paths));
     leftovers.addAll(copies);
   }
 
